@@ -1,0 +1,142 @@
+/** What goes over `/api/v1`: one Zod shape for each object, shared by the server that answers and the studio that asks. */
+import * as z from 'zod'
+import { colourRoles } from '../design/brand'
+import { fontFamilies } from '../design/fonts'
+import { itemTypes } from '../items/item'
+import { colourPattern } from '../settings/schema'
+import { snippetForms } from '../snippet/forms'
+import { platforms } from '../snippet/platforms'
+
+const idsOf = (list: readonly { readonly id: string }[]) => z.enum(list.map((one) => one.id) as [string, ...string[]])
+const when = z.iso.datetime().describe('Instant in UTC')
+
+export const leaf = z.union([z.string().max(2000), z.number(), z.boolean(), z.array(z.string().max(200)).max(100), z.strictObject({ link: z.string().max(60) })])
+export const settings = z.record(z.string().max(60), leaf)
+
+const brandColour = z.string().regex(colourPattern, 'a colour is written like #2f5d50')
+export const brand = z.strictObject({
+  colours: z.strictObject(Object.fromEntries(colourRoles.map((role) => [role, brandColour])) as Record<(typeof colourRoles)[number], typeof brandColour>),
+  fonts: z.strictObject({ heading: idsOf(fontFamilies), body: idsOf(fontFamilies) }),
+  radius: z.number().min(0).max(40),
+})
+
+export const client = z.object({
+  id: z.uuid(),
+  name: z.string(),
+  locale: z.string(),
+  timeZone: z.string(),
+  brand,
+  widgets: z.int(),
+  live: z.int(),
+  sources: z.int(),
+  failing: z.int(),
+})
+export type ClientShape = z.infer<typeof client>
+
+export const slot = z.object({ id: z.string().max(80), label: z.string().max(120), selector: z.string().max(400) })
+export const page = z.object({ id: z.uuid(), name: z.string(), url: z.string(), slots: z.array(slot), snapshotId: z.uuid().nullable() })
+export const site = z.object({ id: z.uuid(), name: z.string(), url: z.string(), platform: idsOf(platforms), pages: z.array(page) })
+export type SlotShape = z.infer<typeof slot>
+export type PageShape = z.infer<typeof page>
+export type SiteShape = z.infer<typeof site>
+
+export const problemDetails = z.object({ type: z.string(), title: z.string(), status: z.int(), detail: z.string(), code: z.string(), facts: z.record(z.string(), z.union([z.string(), z.number()])) })
+const readProblem = z.object({ where: z.string(), what: z.string(), done: z.string() })
+const feedFacts = z.object({ title: z.string().optional(), description: z.string().optional(), url: z.string().optional(), language: z.string().optional(), image: z.string().optional() })
+const named = z.object({ id: z.uuid(), name: z.string() })
+const sourceEvent = z.object({ at: when, what: z.string() })
+
+export const source = z.object({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  address: z.string(),
+  label: z.string(),
+  reader: z.string(),
+  readerLabel: z.string(),
+  feed: feedFacts,
+  problems: z.array(readProblem),
+  health: z.enum(['ok', 'failing']),
+  failures: z.int(),
+  lastProblem: problemDetails.nullable(),
+  checkedAt: when.nullable(),
+  changedAt: when.nullable(),
+  nextAt: when,
+  items: z.int(),
+  usedBy: z.array(named),
+  history: z.array(sourceEvent),
+})
+export type SourceShape = z.infer<typeof source>
+
+export const probe = z.object({
+  address: z.string(),
+  format: z.string(),
+  label: z.string(),
+  title: z.string(),
+  items: z.int(),
+  sample: z.array(z.object({ name: z.string(), date: z.string().nullable() })),
+  problems: z.array(readProblem),
+  announced: z.array(z.object({ url: z.string(), title: z.string() })),
+  mended: z.string().nullable().describe('What was changed about the address that was pasted, in words'),
+})
+export type ProbeShape = z.infer<typeof probe>
+
+const picture = z.object({ ref: z.string(), width: z.number().optional(), height: z.number().optional(), caption: z.string().optional() })
+export const item = z.object({
+  type: z.enum(itemTypes),
+  id: z.string(),
+  source: z.string(),
+  sourceName: z.string(),
+  url: z.string().optional(),
+  name: z.string(),
+  text: z.string(),
+  image: z.array(picture),
+  author: z.object({ name: z.string(), url: z.string().optional() }).optional(),
+  datePublished: z.string().optional(),
+  dateModified: z.string().optional(),
+  keywords: z.array(z.string()),
+  inLanguage: z.string().optional(),
+})
+
+export const sighting = z.object({ pageUrl: z.string(), form: z.string(), width: z.int(), height: z.int(), state: z.string(), seenAt: when })
+export const change = z.object({ path: z.string(), label: z.string(), from: z.string(), to: z.string() })
+export type ChangeShape = z.infer<typeof change>
+
+export const widget = z.object({
+  id: z.uuid(),
+  ref: z.string(),
+  clientId: z.uuid(),
+  name: z.string(),
+  kind: z.string(),
+  state: z.enum(['draft', 'live', 'off']),
+  liveNumber: z.int().nullable(),
+  publishedAt: when.nullable(),
+  changes: z.array(change).describe('What differs between the draft and the live release'),
+  settings,
+  draftRevision: z.int(),
+  pageId: z.uuid().nullable(),
+  slotId: z.string().nullable(),
+  sightings: z.array(sighting),
+  updatedAt: when,
+})
+export type WidgetShape = z.infer<typeof widget>
+
+export const patch = z.strictObject({ path: z.string().max(60), from: leaf, to: leaf, label: z.string().max(160) })
+export const storedPatch = patch.extend({ revision: z.int(), actorId: z.uuid(), who: z.string(), at: when })
+export type StoredPatch = z.infer<typeof storedPatch>
+
+export const draft = z.object({ settings, draftRevision: z.int(), patches: z.array(storedPatch).describe('Everybody’s patches after the revision named in If-Match'), changes: z.array(change) })
+export type DraftShape = z.infer<typeof draft>
+
+export const release = z.object({ id: z.uuid(), number: z.int(), publishedAt: when, publishedBy: z.string(), live: z.boolean(), changes: z.array(change).describe('Against the release before it') })
+export type ReleaseShape = z.infer<typeof release>
+
+export const snippet = z.object({ form: z.enum(snippetForms), label: z.string(), hint: z.string(), code: z.string(), through: z.boolean(), why: z.string(), best: z.boolean() })
+export const snippets = z.object({ platform: z.string(), where: z.string(), policy: z.array(z.string()), forms: z.array(snippet) })
+export type SnippetsShape = z.infer<typeof snippets>
+
+export const bench = z.object({ client, sites: z.array(site), widget, sources: z.array(source), items: z.array(item), hidden: z.array(z.string()), releases: z.array(release), patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first') })
+export type BenchShape = z.infer<typeof bench>
+
+export const session = z.object({ id: z.uuid(), userAgent: z.string(), createdAt: when, seenAt: when, current: z.boolean() })
+export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })
+export const me = z.object({ name: z.string(), email: z.string(), role: z.enum(['viewer', 'designer', 'owner']), agency: z.string() })

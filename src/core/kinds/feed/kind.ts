@@ -1,0 +1,45 @@
+/** Feed: what a publisher's feed brings, as a list, as cards, or in one narrow column. */
+import { rulesOf } from '../../rules/fields'
+import { defineKind } from '../kind'
+import { exampleItems } from './example'
+import { feedFields } from './fields'
+import { feedJsonLd } from './jsonLd'
+import { reservedHeight } from './measures'
+import { feedModel } from './model'
+import { feedStyles } from './styles'
+import { FeedView } from './view'
+
+export const feed = defineKind({
+  id: 'feed',
+  version: 1,
+  label: 'Feed',
+  description: 'The newest entries of one or more feeds, each leading to its own page.',
+  accepts: ['Article', 'SocialMediaPosting', 'ImageObject', 'CreativeWork', 'Event', 'Review', 'Product', 'Person', 'Place'],
+  fields: feedFields,
+  startingPoints: [
+    { id: 'cards', label: 'Picture cards', hint: 'For the middle of a page: big pictures, side by side', settings: { layout: 'cards', 'layout.columns': 3, 'rules.limit': 6, 'facts.summary': '2', 'heading.text': 'What is new' } },
+    { id: 'list', label: 'Reading list', hint: 'For a wide body: picture at the side, room for a summary', settings: { layout: 'list', 'rules.limit': 5, 'facts.summary': '3', 'facts.author': true } },
+    { id: 'column', label: 'Side column', hint: 'For a tight place or a footer: lines only, no pictures', settings: { layout: 'column', 'rules.limit': 5, 'facts.picture': false, 'facts.summary': '0', 'look.border': 0, 'look.textSize': 15, 'look.spacing': 12 } },
+  ],
+  parts: [
+    { name: 'widget', label: 'The widget' },
+    { name: 'heading', label: 'Heading' },
+    { name: 'list', label: 'All entries' },
+    { name: 'card', label: 'One entry' },
+    { name: 'picture', label: 'Picture' },
+    { name: 'title', label: 'Title' },
+    { name: 'meta', label: 'Small print' },
+    { name: 'summary', label: 'Summary' },
+    { name: 'more', label: 'Link to the entry' },
+    { name: 'empty', label: 'Words when empty' },
+  ],
+  rules: rulesOf,
+  model: feedModel,
+  view: FeedView,
+  styles: feedStyles,
+  reserve: reservedHeight,
+  behaviours: (values) => (values['facts.date'] === 'ago' ? ['ago'] : []),
+  jsonLd: feedJsonLd,
+  migrate: [],
+  example: { items: exampleItems, settings: { 'heading.text': 'From the workshop', layout: 'cards' } },
+})

@@ -1,0 +1,68 @@
+/** Items as the view needs them: words, dates in words, picture addresses. */
+import type { Item } from '../../items/item'
+import { shorten } from '../../items/text'
+import { dateInWords } from '../../locale/dates'
+import type { KindContext } from '../kind'
+import type { FeedValues } from './fields'
+import { summaryLines } from './measures'
+
+export interface EntryPicture { readonly src: string; readonly srcset: string; readonly alt: string }
+
+export interface FeedEntry {
+  readonly id: string
+  readonly title: string
+  readonly url: string | undefined
+  readonly picture: EntryPicture | undefined
+  readonly date: { readonly iso: string; readonly words: string } | undefined
+  readonly author: string | undefined
+  readonly source: string | undefined
+  readonly summary: string | undefined
+  readonly language: string | undefined
+}
+
+export interface FeedModel {
+  readonly heading: string
+  readonly headingLevel: 2 | 3 | 4
+  readonly layout: FeedValues['layout']
+  readonly linkLabel: string
+  readonly emptyText: string
+  readonly ago: boolean
+  readonly entries: readonly FeedEntry[]
+}
+
+/** Widths in px that delivery keeps of each picture. */
+export const pictureLadder = [160, 320, 640, 960, 1280] as const
+/** Letters of a line at most, so that what is cut off is not sent along. */
+const lettersALine = 160
+
+export function feedModel(items: readonly Item[], values: FeedValues, context: KindContext): FeedModel {
+  const lines = summaryLines(values)
+  return {
+    heading: values['heading.text'],
+    headingLevel: Number(values['heading.level']) as 2 | 3 | 4,
+    layout: values.layout,
+    linkLabel: values.layout === 'column' ? '' : values['link.label'],
+    emptyText: values['empty.text'],
+    ago: values['facts.date'] === 'ago',
+    entries: items.map((item) => {
+      const iso = item.datePublished ?? item.dateModified
+      return {
+        id: item.id,
+        title: item.name || shorten(item.text, 80) || 'Untitled',
+        url: item.url,
+        picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, context.assets) : undefined,
+        date: values['facts.date'] !== 'none' && iso ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) } : undefined,
+        author: values['facts.author'] ? item.author?.name : undefined,
+        source: values['facts.source'] ? item.sourceName : undefined,
+        summary: lines > 0 && item.text ? shorten(item.text, lines * lettersALine) : undefined,
+        language: item.inLanguage,
+      }
+    }),
+  }
+}
+
+const pictureOf = (ref: string, caption: string | undefined, assets: string): EntryPicture => ({
+  src: `${assets}/p/${ref}/640.webp`,
+  srcset: pictureLadder.map((width) => `${assets}/p/${ref}/${width}.webp ${width}w`).join(', '),
+  alt: caption ?? '',
+})

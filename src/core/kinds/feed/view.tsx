@@ -1,0 +1,46 @@
+/** @jsxImportSource preact */
+/** Markup of a feed widget. Text goes in as text; the only attributes with outside values are addresses and captions. */
+import type { FeedEntry, FeedModel } from './model'
+
+export function FeedView(model: FeedModel) {
+  const Heading = `h${model.headingLevel}` as 'h2'
+  const Title = `h${model.heading ? model.headingLevel + 1 : model.headingLevel}` as 'h3'
+  return (
+    <div class="feed" part="widget">
+      {model.heading && <Heading class="heading" part="heading">{model.heading}</Heading>}
+      {model.entries.length === 0 ? (
+        <p class="empty" part="empty">{model.emptyText}</p>
+      ) : (
+        <ul class={`list ${model.layout}`} part="list" role="list" data-chunks>
+          {model.entries.map((entry) => <Entry key={entry.id} entry={entry} model={model} Title={Title} />)}
+        </ul>
+      )}
+    </div>
+  )
+}
+
+function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Title: 'h3' }) {
+  const meta = [
+    entry.date && <time key="date" dateTime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>{entry.date.words}</time>,
+    entry.author && <span key="author">{entry.author}</span>,
+    entry.source && <span key="source">{entry.source}</span>,
+  ].filter(Boolean)
+  return (
+    <li class={entry.picture ? 'card' : 'card bare'} part="card" data-key={entry.id} lang={entry.language}>
+      {entry.picture && (
+        <div class="picture" part="picture">
+          <img src={entry.picture.src} srcset={entry.picture.srcset} sizes="auto, (max-width: 480px) 100vw, 420px" alt={entry.picture.alt} loading="lazy" decoding="async" />
+        </div>
+      )}
+      <div class="words">
+        <Title class="title" part="title">{entry.url ? <a href={entry.url}>{entry.title}</a> : entry.title}</Title>
+        {meta.length > 0 && <p class="meta" part="meta">{meta}</p>}
+        {entry.summary && <p class="summary" part="summary">{entry.summary}</p>}
+        {model.linkLabel && entry.url && (
+          // The title is the same link: one stop for the keyboard, and no “read on” without what is to be read.
+          <p class="more"><a part="more" href={entry.url} tabIndex={-1} aria-hidden="true">{model.linkLabel}</a></p>
+        )}
+      </div>
+    </li>
+  )
+}

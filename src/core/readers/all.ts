@@ -1,0 +1,38 @@
+/** The one list of readers, and how the right one is found. To add a format: one file here, one line in the list. */
+import { atom } from './atom'
+import { decode } from './decode'
+import { jsonFeed } from './jsonFeed'
+import { page } from './page'
+import type { Reader, ReadContext, Reading } from './reader'
+import { rss } from './rss'
+
+export const readers: readonly Reader[] = [rss, atom, jsonFeed, page]
+
+const ids = new Set<string>()
+for (const { id } of readers) {
+  if (ids.has(id)) throw new RangeError(`Two readers share the id "${id}"`)
+  ids.add(id)
+}
+
+export const readerLabel = (id: string): string => readers.find((reader) => reader.id === id)?.label ?? id
+
+/** Below this a document counts as of no known format. */
+const leastConfidence = 0.3
+
+/**
+ * Reads bytes of any known format. Never throws on content.
+ * @returns format `unknown` with one problem when no reader takes it
+ */
+export function readBytes(bytes: Uint8Array, context: ReadContext = {}): Reading {
+  const decoded = decode(bytes, context)
+  // NUL and other control characters that no XML may hold, and that show as nothing.
+  const text = decoded.text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F]/g, '')
+  const head = text.slice(0, 4096)
+  const [best, confidence] = readers.map((reader) => [reader, reader.sniff(head, context)] as const).reduce((a, b) => (b[1] > a[1] ? b : a))
+  if (confidence < leastConfidence) {
+    const what = text.trim() === '' ? 'it is empty' : 'it is of no known format'
+    return { format: 'unknown', feed: {}, items: [], problems: [...decoded.problems, { where: 'the whole document', what, done: 'nothing could be read' }] }
+  }
+  const reading = best.read(text, context)
+  return { format: best.id, ...reading, problems: [...decoded.problems, ...reading.problems] }
+}

@@ -1,0 +1,55 @@
+/** The contract of a reader: bytes in, items out, and every problem said in place. It never throws on content. */
+import type { ReadItem } from '../items/item'
+
+export interface ReadContext {
+  /** Where the bytes came from; relative addresses resolve against it. */
+  readonly url?: string
+  /** The `Content-Type` header, whole. */
+  readonly contentType?: string
+}
+
+/** What the source says of itself. Texts are plain. */
+export interface FeedFacts {
+  readonly title?: string
+  readonly description?: string
+  /** The page that the feed belongs to. */
+  readonly url?: string
+  readonly language?: string
+  readonly image?: string
+}
+
+/** Something wrong in what was read: where, what, and what was done about it, each in plain words. */
+export interface ReadProblem {
+  readonly where: string
+  readonly what: string
+  readonly done: string
+}
+
+/** A feed that a page announces. */
+export interface AnnouncedFeed {
+  readonly url: string
+  readonly title: string
+  readonly contentType: string
+}
+
+export interface Reading {
+  /** Id of the reader. */
+  readonly format: string
+  readonly feed: FeedFacts
+  readonly items: readonly ReadItem[]
+  readonly problems: readonly ReadProblem[]
+  /** Feeds to read instead, when this was a page. */
+  readonly announced?: readonly AnnouncedFeed[]
+}
+
+export interface Reader {
+  readonly id: string
+  /** As people call the format. */
+  readonly label: string
+  /** How sure it is to be the right one: 0 (not mine) to 1. `head` is the first 4,096 characters, decoded. */
+  sniff(head: string, context: ReadContext): number
+  /** Reads the whole, already decoded. */
+  read(text: string, context: ReadContext): Omit<Reading, 'format'>
+  /** A smallest whole document, run by the contract tests. */
+  readonly example: string
+}

@@ -1,0 +1,156 @@
+/**
+ * Tolerant XML to a small tree. Tokens are htmlparser2's; namespaces, inherited `xml:base`/`xml:lang` and what was
+ * found broken are ours. Names come out as `prefix:local` with the prefix usual for that namespace, whatever prefix the
+ * document chose, so that readers ask for `content:encoded` and get it.
+ */
+import { Parser } from 'htmlparser2'
+import { decodeHTML } from 'entities'
+import type { ReadProblem } from './reader'
+
+export interface XmlNode {
+  readonly name: string
+  /** Own attributes; names with a prefix keep it as written. */
+  readonly attributes: Readonly<Record<string, string>>
+  readonly children: (XmlNode | string)[]
+  /** The nearest `xml:base` chain, resolved; undefined when there is none and the document's address is unknown. */
+  readonly base: string | undefined
+  readonly language: string | undefined
+}
+
+/** Namespace → the prefix it usually has. The empty prefix: RSS and Atom elements, told apart by their root. */
+const usualPrefixes = new Map([
+  ['http://www.w3.org/2005/atom', 'atom'],
+  ['http://purl.org/atom/ns#', 'atom'],
+  ['http://purl.org/rss/1.0/', ''],
+  ['http://my.netscape.com/rdf/simple/0.9/', ''],
+  ['http://backend.userland.com/rss2', ''],
+  ['http://www.w3.org/1999/02/22-rdf-syntax-ns#', 'rdf'],
+  ['http://purl.org/rss/1.0/modules/content/', 'content'],
+  ['http://purl.org/dc/elements/1.1/', 'dc'],
+  ['http://purl.org/dc/terms/', 'dcterms'],
+  ['http://search.yahoo.com/mrss/', 'media'],
+  ['http://search.yahoo.com/mrss', 'media'],
+  ['http://www.itunes.com/dtds/podcast-1.0.dtd', 'itunes'],
+  ['http://www.w3.org/1999/xhtml', 'xhtml'],
+  ['http://purl.org/rss/1.0/modules/slash/', 'slash'],
+  ['http://purl.org/rss/1.0/modules/syndication/', 'sy'],
+])
+
+interface Scope { readonly prefixes: ReadonlyMap<string, string>; readonly base: string | undefined; readonly language: string | undefined }
+
+export function parseXml(text: string, url?: string): { readonly root: XmlNode | undefined; readonly problems: ReadProblem[] } {
+  const problems: ReadProblem[] = []
+  const stack: XmlNode[] = []
+  const scopes: Scope[] = [{ prefixes: new Map(), base: url, language: undefined }]
+  let root: XmlNode | undefined
+  let pending: Record<string, string> = {}
+  const lineAt = () => `line ${countLines(text, parser.startIndex)}`
+
+  const parser: Parser = new Parser(
+    {
+      onopentagname() {
+        pending = {}
+      },
+      onattribute(name, value) {
+        if (!Object.hasOwn(pending, name)) Object.defineProperty(pending, name, { value, enumerable: true })
+      },
+      onopentag(written) {
+        const outer = scopes.at(-1)!
+        const scope = enter(outer, pending)
+        scopes.push(scope)
+        const node: XmlNode = { name: usualName(written, scope.prefixes), attributes: pending, children: [], base: scope.base, language: scope.language }
+        const parent = stack.at(-1)
+        if (parent) parent.children.push(node)
+        else root ??= node
+        stack.push(node)
+      },
+      onclosetag(written, implied) {
+        if (implied && problems.length < 20) problems.push({ where: `${lineAt()}, <${written}>`, what: 'the element is never closed', done: 'it was taken to end where its surroundings end' })
+        stack.pop()
+        scopes.pop()
+      },
+      ontext(piece) {
+        stack.at(-1)?.children.push(piece)
+      },
+    },
+    // Text entities of HTML are decoded by `charactersOf`, once: publishers use them without declaring them.
+    { xmlMode: true, decodeEntities: true, recognizeCDATA: true },
+  )
+  parser.end(text)
+  return { root, problems }
+}
+
+function enter(outer: Scope, attributes: Record<string, string>): Scope {
+  let { prefixes, base, language } = outer
+  for (const [name, value] of Object.entries(attributes)) {
+    if (name === 'xmlns' || name.startsWith('xmlns:')) prefixes = new Map(prefixes).set(name.slice(6), value.trim())
+    else if (name === 'xml:base') base = resolve(value, base) ?? base
+    else if (name === 'xml:lang') language = value
+  }
+  return prefixes === outer.prefixes && base === outer.base && language === outer.language ? outer : { prefixes, base, language }
+}
+
+function usualName(written: string, prefixes: ReadonlyMap<string, string>): string {
+  const colon = written.indexOf(':')
+  const prefix = colon < 0 ? '' : written.slice(0, colon)
+  const local = written.slice(colon + 1)
+  const namespace = prefixes.get(prefix)
+  const usual = namespace === undefined ? prefix : (usualPrefixes.get(namespace.toLowerCase()) ?? prefix)
+  return (usual ? `${usual}:${local}` : local).toLowerCase()
+}
+
+function countLines(text: string, until: number): number {
+  let lines = 1
+  for (let at = text.indexOf('\n'); at >= 0 && at < until; at = text.indexOf('\n', at + 1)) lines += 1
+  return lines
+}
+
+/** @returns the absolute http(s) address, or undefined when none can be made */
+export function resolve(address: string | undefined, base: string | undefined): string | undefined {
+  const trimmed = address?.trim().replace(/[\n\r\t]/g, '')
+  if (!trimmed) return undefined
+  if (!URL.canParse(trimmed, base)) return undefined
+  const url = new URL(trimmed, base)
+  return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : undefined
+}
+
+export const childrenOf = (node: XmlNode | undefined, ...names: string[]): XmlNode[] =>
+  (node?.children ?? []).filter((child): child is XmlNode => typeof child !== 'string' && names.includes(child.name))
+
+export const childOf = (node: XmlNode | undefined, ...names: string[]): XmlNode | undefined => {
+  for (const name of names) {
+    const found = childrenOf(node, name)
+    const filled = found.find((one) => one.children.length > 0 || Object.keys(one.attributes).length > 0) ?? found[0]
+    if (filled) return filled
+  }
+  return undefined
+}
+
+/** All the text inside, as characters: the document's own escaping undone, nothing more. */
+export function charactersOf(node: XmlNode | undefined): string {
+  if (!node) return ''
+  let text = ''
+  for (const child of node.children) text += typeof child === 'string' ? child : charactersOf(child)
+  return text
+}
+
+/** Text for people: HTML entities that the document used undeclared are decoded too. */
+export const plainOf = (node: XmlNode | undefined): string => decodeHTML(charactersOf(node)).trim()
+
+const voidElements = new Set(['area', 'br', 'col', 'embed', 'hr', 'img', 'input', 'source', 'track', 'wbr'])
+const escapeText = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+
+/** The children as HTML markup, for content that is carried as elements (Atom's `xhtml`). */
+export function markupOf(node: XmlNode): string {
+  return node.children
+    .map((child) => {
+      if (typeof child === 'string') return escapeText(child)
+      const name = child.name.replace(/^xhtml:/, '')
+      const attributes = Object.entries(child.attributes)
+        .filter(([key]) => !key.startsWith('xml'))
+        .map(([key, value]) => ` ${key}="${escapeText(value).replace(/"/g, '&quot;')}"`)
+        .join('')
+      return voidElements.has(name) ? `<${name}${attributes}>` : `<${name}${attributes}>${markupOf(child)}</${name}>`
+    })
+    .join('')
+}

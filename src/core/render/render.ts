@@ -1,0 +1,85 @@
+/**
+ * Widget + items → what goes to pixels: the one path that stage, script, frame and hosted page share. Pure: same input,
+ * same bytes, in Node and in a browser.
+ */
+import { renderToString } from 'preact-render-to-string'
+import type { Brand } from '../design/brand'
+import { fontFamilies } from '../design/fonts'
+import type { Item } from '../items/item'
+import { getKind } from '../kinds/all'
+import { sift, type Rule, type RuleStep } from '../rules/rules'
+import type { Settings, Value } from '../settings/field'
+import { resolveSettings } from '../settings/settings'
+import { baseStyles } from './baseStyles'
+
+export interface RenderInput {
+  readonly kind: string
+  readonly settings: Settings
+  readonly brand: Brand
+  /** Ids of items that the designer took out of this widget. */
+  readonly hidden: readonly string[]
+}
+
+export interface RenderContext {
+  /** ms since 1970, UTC. */
+  readonly now: number
+  readonly locale: string
+  readonly offsetAt: (ms: number) => number
+  /** Origin of delivery. */
+  readonly assets: string
+}
+
+/** `height` px are enough from a container width of `from` px up to the next entry. */
+export interface Reserve { readonly from: number; readonly height: number }
+
+export interface Font { readonly family: string; readonly url: string }
+
+export interface Rendered {
+  readonly html: string
+  readonly css: string
+  readonly fonts: readonly Font[]
+  readonly reserve: readonly Reserve[]
+  readonly behaviours: readonly string[]
+  readonly jsonLd: object | null
+  /** ISO instant from which the answer may be another; null when time alone changes nothing. */
+  readonly validUntil: string | null
+  readonly counts: Counts
+}
+
+/** How many came, how many passed the rules, how many show; and the same after each rule. */
+export interface Counts {
+  readonly total: number
+  readonly passed: number
+  readonly shown: number
+  readonly steps: readonly RuleStep[]
+}
+
+/** Container widths in px for which a height is reserved, narrowest first. */
+export const reserveWidths = [240, 280, 320, 360, 400, 480, 560, 640, 720, 800, 960, 1120, 1280, 1440, 1600] as const
+
+export function render(input: RenderInput, items: readonly Item[], context: RenderContext): Rendered {
+  const kind = getKind(input.kind)
+  const values = resolveSettings(input.settings, input.brand)
+  const accepted = items.filter((item) => kind.accepts.includes(item.type))
+  const hidden: Rule[] = input.hidden.length > 0 ? [{ type: 'hidden', ids: input.hidden }] : []
+  const sifted = sift(accepted, [...hidden, ...kind.rules(values)], context.now)
+  const model = kind.model(sifted.shown, values, context)
+  return {
+    html: renderToString(kind.view(model)),
+    css: minify(baseStyles(values) + kind.styles(values)),
+    fonts: fontsOf(values, context.assets),
+    reserve: reserveWidths.map((from) => ({ from, height: kind.reserve(sifted.shown.length, values, from) })),
+    behaviours: kind.behaviours(values),
+    jsonLd: kind.jsonLd(model) ?? null,
+    validUntil: Number.isFinite(sifted.validUntil) ? new Date(sifted.validUntil).toISOString() : null,
+    counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
+  }
+}
+
+function fontsOf(values: Readonly<Record<string, Value>>, assets: string): Font[] {
+  if (values['look.font'] !== 'brand') return []
+  const ids = new Set([values['look.bodyFont'], values['look.headingFont']])
+  return fontFamilies.filter((family) => ids.has(family.id)).map(({ id }) => ({ family: `yimble-${id}`, url: `${assets}/fonts/${id}.woff2` }))
+}
+
+const minify = (css: string) => css.replace(/\n\s*/g, '').trim()

@@ -1,0 +1,66 @@
+/**
+ * Settings as values: defaults, patches, resolving links, differences. A patch changes one leaf and leaves every other as
+ * it was; undo is a patch turned round, and what changed since a release is the difference of two records.
+ */
+import { brandValue, type Brand } from '../design/brand'
+import { fontFamilies } from '../design/fonts'
+import { isLink, type Field, type Fields, type Leaf, type Settings, type Value } from './field'
+
+export interface Patch { readonly path: string; readonly from: Leaf; readonly to: Leaf }
+
+export const defaultsOf = (fields: Fields): Settings => Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, field.default]))
+
+export function sameLeaf(a: Leaf | undefined, b: Leaf | undefined): boolean {
+  if (isLink(a) || isLink(b)) return isLink(a) && isLink(b) && a.link === b.link
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((one, at) => one === b[at])
+  return a === b
+}
+
+/** @returns the same object when the patch changes nothing */
+export function applyPatch(settings: Settings, patch: Pick<Patch, 'path' | 'to'>): Settings {
+  if (!Object.hasOwn(settings, patch.path) || sameLeaf(settings[patch.path], patch.to)) return settings
+  return { ...settings, [patch.path]: patch.to }
+}
+
+export const inverse = ({ path, from, to }: Patch): Patch => ({ path, from: to, to: from })
+
+/** Leaves that differ, in the order of the fields. */
+export function differences(fields: Fields, before: Settings, after: Settings): Patch[] {
+  return Object.keys(fields).flatMap((path) => (sameLeaf(before[path], after[path]) ? [] : [{ path, from: before[path]!, to: after[path]! }]))
+}
+
+/** Every link replaced by the brand's value of now. */
+export function resolveSettings(settings: Settings, brand: Brand): Readonly<Record<string, Value>> {
+  return Object.fromEntries(Object.entries(settings).map(([path, leaf]) => [path, isLink(leaf) ? brandValue(brand, leaf.link) : leaf]))
+}
+
+/** Whether a control is worth showing beside these settings. */
+export function isShown({ shownWhen }: Field, settings: Settings): boolean {
+  if (!shownWhen) return true
+  const isOneOf = (values: readonly Value[]) => values.some((value) => sameLeaf(value, settings[shownWhen.path]))
+  return 'is' in shownWhen ? isOneOf(shownWhen.is) : !isOneOf(shownWhen.isNot)
+}
+
+/** A leaf in words, for lists of changes and for conflicts. */
+export function describeLeaf(field: Field, leaf: Leaf | undefined): string {
+  if (leaf === undefined) return 'not set'
+  if (isLink(leaf)) return `brand ${leaf.link.replace(/^\w+\./, '')}`
+  const { control } = field
+  switch (control.type) {
+    case 'choice':
+      return control.options.find((option) => option.value === leaf)?.label ?? String(leaf)
+    case 'toggle':
+      return leaf ? 'shown' : 'not shown'
+    case 'number':
+      return leaf === 0 && control.zero ? control.zero : `${String(leaf)} ${control.unit}`.trim()
+    case 'font':
+      return fontFamilies.find((family) => family.id === leaf)?.label ?? String(leaf)
+    case 'sources':
+      return `${Array.isArray(leaf) ? leaf.length : 0} sources`
+    case 'words':
+      return Array.isArray(leaf) && leaf.length > 0 ? leaf.join(', ') : 'none'
+    case 'text':
+    case 'colour':
+      return leaf === '' ? 'nothing' : String(leaf)
+  }
+}

@@ -1,0 +1,76 @@
+/** The forms that a snippet can have, what each is good for, and which of them a platform lets through. */
+import type { Platform } from './platforms'
+
+export const snippetForms = ['element', 'div', 'frame', 'link'] as const
+export type SnippetForm = (typeof snippetForms)[number]
+
+export const formLabels: Readonly<Record<SnippetForm, { readonly label: string; readonly hint: string }>> = {
+  element: { label: 'Script', hint: 'Grows with what is in it' },
+  div: { label: 'Script, plain element', hint: 'Where unknown elements are dropped' },
+  frame: { label: 'Frame', hint: 'Where scripts are dropped; keeps its height' },
+  link: { label: 'Link', hint: 'To a page of its own; works everywhere' },
+}
+
+export interface SnippetFacts {
+  readonly ref: string
+  /** Origin of delivery. */
+  readonly delivery: string
+  /** The widget's name, for the frame's title and the link's words. */
+  readonly name: string
+  /** Height in px that the widget takes at viewport widths; one at least. Measured on the stage, or guessed for a usual page. */
+  readonly heights: readonly { readonly viewport: number; readonly height: number }[]
+}
+
+const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;')
+
+export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
+  const { ref, delivery } = facts
+  const script = `<script async src="${delivery}/embed.js"></script>`
+  const height = minHeight(facts.heights)
+  switch (form) {
+    case 'element':
+      return `<yimble-widget data-yimble="${ref}" style="display:block;min-height:${height}"></yimble-widget>\n${script}`
+    case 'div':
+      return `<div data-yimble="${ref}" style="min-height:${height}"></div>\n${script}`
+    case 'frame':
+      return `<iframe src="${delivery}/f/${ref}" title="${escape(facts.name)}" width="100%" height="${frameHeight(facts.heights)}" style="border:0;max-width:100%" loading="lazy"></iframe>`
+    case 'link':
+      return `<a href="${delivery}/h/${ref}">${escape(facts.name)}</a>`
+  }
+}
+
+type Heights = SnippetFacts['heights']
+
+/** Scrolls inside rather than being cut off: the frame is as high as its narrowest place needs. */
+const frameHeight = (heights: Heights) => Math.max(80, ...heights.map((one) => one.height))
+
+/**
+ * A CSS length that reserves the right height at each viewport: a step between each two of them, made of `clamp`, since an
+ * inline style can hold no media query.
+ */
+export function minHeight(heights: Heights): string {
+  const sorted = [...heights].sort((a, b) => a.viewport - b.viewport)
+  const base = sorted[0]?.height ?? 0
+  const jumps = sorted.slice(1).flatMap(({ viewport, height }, at) => {
+    const before = sorted[at]!
+    const difference = height - before.height
+    const edge = Math.round((viewport + before.viewport) / 2)
+    return difference === 0 ? [] : [` ${difference > 0 ? '+' : '-'} clamp(0px,(100vw - ${edge}px)*9999,${Math.abs(difference)}px)`]
+  })
+  return jumps.length === 0 ? `${base}px` : `calc(${base}px${jumps.join('')})`
+}
+
+/** Whether a form gets through, and in plain words what happens to it where it does not. */
+export function throughOn(form: SnippetForm, platform: Platform): { readonly through: boolean; readonly why: string } {
+  if (form === 'link') return { through: true, why: 'A link gets through everywhere.' }
+  if (form === 'frame') return platform.frames ? { through: true, why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Frames get through.' } : { through: false, why: 'Frames are dropped here.' }
+  if (!platform.scripts) return { through: false, why: 'Scripts are dropped here: nothing would show.' }
+  if (form === 'element' && !platform.customElements) return { through: false, why: 'Elements with unknown names are dropped here.' }
+  return { through: true, why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Scripts get through.' }
+}
+
+/** The best form that gets through. */
+export const bestForm = (platform: Platform): SnippetForm => snippetForms.find((form) => throughOn(form, platform).through) ?? 'link'
+
+/** The directives that a strict page's policy needs, one a line. */
+export const policyLines = (delivery: string): string[] => ['script-src', 'connect-src', 'img-src', 'font-src', 'frame-src'].map((name) => `${name} ${delivery};`)

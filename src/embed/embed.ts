@@ -1,0 +1,22 @@
+/** The program behind a snippet: finds our elements, now and later, and mounts each. Several copies of it share one. */
+import { mount, type Surroundings } from './mount'
+
+/** Set by the build: behaviour name → path of its chunk. */
+declare const yimbleChunks: Readonly<Record<string, string>>
+
+type Page = Window & typeof globalThis & { yimbleEmbed?: { scan(): void } }
+
+/** Shared by every copy on the page, so that each element is mounted once and each widget's data is asked for once. */
+export function begin(page: Page, script: HTMLScriptElement | null): void {
+  if (page.yimbleEmbed) return page.yimbleEmbed.scan()
+  const { document } = page
+  const around: Surroundings = { delivery: new URL(script?.src ?? page.location.href).origin, chunks: yimbleChunks, data: new Map() }
+  const scan = () => {
+    for (const element of document.querySelectorAll<HTMLElement>('[data-yimble]:not([data-state])')) void mount(element, around)
+  }
+  page.yimbleEmbed = { scan }
+  scan()
+  new page.MutationObserver((records) => {
+    if (records.some((record) => record.addedNodes.length > 0)) scan()
+  }).observe(document.documentElement, { childList: true, subtree: true })
+}

@@ -1,0 +1,145 @@
+/** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
+import type { Artifact } from '../core/render/artifact'
+import { addFonts, adopt, breathe, toFragment } from './shared'
+
+export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
+
+export interface Surroundings {
+  /** Origin of delivery, taken from the script's own address. */
+  readonly delivery: string
+  /** Path of a behaviour's chunk by its name. */
+  readonly chunks: Readonly<Record<string, string>>
+  /** Data by ref; several copies of one widget ask once. */
+  readonly data: Map<string, Promise<Artifact | undefined>>
+}
+
+/** Cards put in between two breaths, so that no task is long on a slow phone. */
+const chunkSize = 4
+const retryMs = 4_000
+/** A reserve that is higher than the content by more than a heading's line is let go. */
+const toleratedPx = 64
+
+export async function mount(element: HTMLElement, around: Surroundings): Promise<void> {
+  const ref = element.dataset.yimble ?? ''
+  if (element.dataset.state || !/^[a-z0-9]{4,20}$/.test(ref)) return
+  setState(element, 'loading')
+  if (element.shadowRoot) return finish(element, element.shadowRoot, undefined, ref, around) // a page of delivery's own: filled already
+  keepReserve(element)
+  const artifact = (await load(ref, around)) ?? (await again(element, ref, around))
+  if (artifact === undefined) return
+  try {
+    await fill(element, artifact, around)
+  } catch {
+    setState(element, 'error') // whatever it was, it stays in here
+  }
+}
+
+/** The page's rules can't reach past `all: initial`, so the snippet's own min-height is handed on under a name of ours. */
+function keepReserve(element: HTMLElement): void {
+  if (element.style.minHeight) element.style.setProperty('--yimble-reserve', element.style.minHeight)
+}
+
+function load(ref: string, { data, delivery }: Surroundings): Promise<Artifact | undefined> {
+  const running = data.get(ref)
+  if (running) return running
+  const loading = fetch(`${delivery}/w/${ref}.json`, { credentials: 'omit' })
+    .then((answer) => (answer.ok || answer.status === 404 || answer.status === 410 ? (answer.json() as Promise<Artifact>) : undefined))
+    .catch(() => undefined)
+  data.set(ref, loading)
+  return loading
+}
+
+/** Out of reach: says so, tries once more by itself, then offers to. */
+async function again(element: HTMLElement, ref: string, around: Surroundings): Promise<Artifact | undefined> {
+  const view = element.ownerDocument.defaultView!
+  around.data.delete(ref)
+  await new Promise((done) => view.setTimeout(done, retryMs))
+  const second = await load(ref, around)
+  if (second) return second
+  around.data.delete(ref)
+  const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
+  adopt(root, ':host{all:initial!important;display:block!important;min-height:var(--yimble-reserve,0)!important;font:inherit!important}p{margin:0;opacity:.8}button{font:inherit;margin-inline-start:.6em}')
+  const document = element.ownerDocument
+  const words = document.createElement('p')
+  const button = document.createElement('button')
+  button.textContent = 'Try again'
+  button.onclick = () => {
+    delete element.dataset.state
+    root.replaceChildren()
+    void mount(element, around)
+  }
+  words.append('This part of the page could not be loaded.', button)
+  words.setAttribute('role', 'status')
+  root.replaceChildren(words)
+  setState(element, 'error')
+  return undefined
+}
+
+async function fill(element: HTMLElement, artifact: Artifact, around: Surroundings): Promise<void> {
+  if (artifact.state === 'off') {
+    element.style.setProperty('--yimble-reserve', '0px')
+    element.style.minHeight = '0'
+    return setState(element, 'off')
+  }
+  const document = element.ownerDocument
+  const fragment = toFragment(document, artifact.html)
+  if (!fragment) return setState(element, 'error')
+  const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
+  adopt(root, artifact.css)
+  const list = fragment.querySelector('[data-chunks]')
+  const rest = list ? [...list.children].slice(chunkSize) : []
+  rest.forEach((child) => child.remove())
+  root.replaceChildren(fragment)
+  const jsonLd = document.createElement('script')
+  jsonLd.type = 'application/ld+json'
+  if (artifact.jsonLd) {
+    jsonLd.append(document.createTextNode(JSON.stringify(artifact.jsonLd)))
+    element.replaceChildren(jsonLd)
+  }
+  for (let at = 0; at < rest.length; at += chunkSize) {
+    await breathe(document.defaultView!)
+    list!.append(...rest.slice(at, at + chunkSize))
+  }
+  await finish(element, root, artifact, artifact.ref, around)
+}
+
+async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact | undefined, ref: string, around: Surroundings): Promise<void> {
+  const document = element.ownerDocument
+  setState(element, artifact?.state ?? 'ready')
+  tell(element, 'ready', { ref })
+  root.addEventListener('click', (event) => {
+    const part = (event.target as Element).closest?.('[part]')?.getAttribute('part')
+    if (part) tell(element, 'action', { ref, part })
+  })
+  if (artifact) addFonts(document, artifact.fonts)
+  const names = artifact?.behaviours ?? (root.querySelector('[data-ago]') ? ['ago'] : [])
+  for (const name of names) {
+    const chunk = around.chunks[name]
+    if (!chunk) continue
+    const { start } = (await import(`${around.delivery}/${chunk}`)) as { start(root: ShadowRoot, locale: string): void }
+    start(root, artifact?.locale ?? document.documentElement.lang)
+  }
+  const content = root.firstElementChild?.getBoundingClientRect()
+  if (content && element.getBoundingClientRect().height - content.height > toleratedPx) element.style.setProperty('--yimble-reserve', '0px')
+  seen(element, ref, content, around)
+}
+
+/** Tells delivery that this page shows the widget: which page, which size. Nothing about the visitor. */
+function seen(element: HTMLElement, ref: string, box: DOMRect | undefined, { delivery }: Surroundings): void {
+  const { navigator, location } = element.ownerDocument.defaultView!
+  const form = element.dataset.form ?? 'script'
+  const page = form === 'frame' ? element.ownerDocument.referrer : location.origin + location.pathname
+  navigator.sendBeacon?.(`${delivery}/seen`, JSON.stringify({ ref, form, page, width: Math.round(box?.width ?? 0), height: Math.round(box?.height ?? 0), state: element.dataset.state }))
+}
+
+function setState(element: HTMLElement, state: State): void {
+  element.dataset.state = state
+  if (state === 'loading') element.setAttribute('aria-busy', 'true')
+  else element.removeAttribute('aria-busy')
+  if (state === 'error') tell(element, 'error', { ref: element.dataset.yimble })
+}
+
+function tell(element: HTMLElement, name: string, detail: object): void {
+  const { CustomEvent } = element.ownerDocument.defaultView as Window & typeof globalThis
+  element.dispatchEvent(new CustomEvent(`yimble:${name}`, { bubbles: true, composed: true, detail }))
+}

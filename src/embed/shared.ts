@@ -1,0 +1,67 @@
+/** What embed and stage share: markup in under Trusted Types, styles, fonts. A guest in someone's page: never throws into it. */
+
+type Policy = { createHTML(markup: string): string }
+type TrustedTypes = { createPolicy(name: string, rules: { createHTML: (markup: string) => string }): Policy }
+/** One policy for the page; a second `createPolicy` of the same name may be refused. Copies of the script share it. */
+let policy: Policy | undefined
+
+/**
+ * Markup that delivery made, as nodes of `document` that are not in it yet.
+ * @returns undefined where the page's policy lets no markup through
+ */
+export function toFragment(document: Document, markup: string): DocumentFragment | undefined {
+  const template = document.createElement('template')
+  const types = (document.defaultView as (Window & { trustedTypes?: TrustedTypes }) | null)?.trustedTypes
+  try {
+    policy ??= types?.createPolicy('yimble', { createHTML: (text) => text })
+    template.innerHTML = policy ? policy.createHTML(markup) : markup
+    return template.content
+  } catch {
+    return withSetHtml(document, markup) // Trusted Types are demanded and our policy is not on the page's list
+  }
+}
+
+type Setter = HTMLElement & { setHTML?(markup: string, options: object): void }
+
+function withSetHtml(document: Document, markup: string): DocumentFragment | undefined {
+  const box = document.createElement('div') as Setter
+  if (!box.setHTML) return undefined
+  try {
+    const elements = ['div', 'section', 'ul', 'ol', 'li', 'article', 'h2', 'h3', 'h4', 'h5', 'p', 'a', 'img', 'time', 'span', 'button', 'details', 'summary', 'figure', 'figcaption']
+    const attributes = ['class', 'part', 'role', 'lang', 'dir', 'href', 'src', 'srcset', 'sizes', 'alt', 'loading', 'decoding', 'datetime', 'data-chunks', 'data-key', 'data-ago', 'tabindex', 'aria-hidden', 'aria-label']
+    box.setHTML(markup, { sanitizer: { elements, attributes } })
+    const fragment = document.createDocumentFragment()
+    fragment.append(...box.childNodes)
+    return fragment
+  } catch {
+    return undefined // an older shape of the same method
+  }
+}
+
+/** A sheet of the root's own window: sheets of another document are refused. */
+export function adopt(root: ShadowRoot, css: string): CSSStyleSheet {
+  const view = root.ownerDocument.defaultView as Window & typeof globalThis
+  const sheet = new view.CSSStyleSheet()
+  sheet.replaceSync(css)
+  root.adoptedStyleSheets = [sheet]
+  return sheet
+}
+
+/** `@font-face` inside a shadow root is never fetched; fonts are added to the document under names of ours, each once. */
+export function addFonts(document: Document, fonts: readonly { family: string; url: string }[]): void {
+  const view = document.defaultView as Window & typeof globalThis
+  for (const { family, url } of fonts) {
+    if ([...document.fonts].some((face) => face.family.replace(/"/g, '') === family)) continue
+    const face = new view.FontFace(family, `url(${url}) format("woff2")`, { weight: '100 900', display: 'swap' })
+    document.fonts.add(face)
+    void face.load().catch(() => undefined) // the fallback font stays
+  }
+}
+
+/** Lets the page breathe between two pieces of work. */
+export const breathe = (view: Window): Promise<void> =>
+  new Promise((done) => {
+    const { scheduler } = view as Window & { scheduler?: { yield?(): Promise<void> } }
+    if (scheduler?.yield) void scheduler.yield().then(done)
+    else view.setTimeout(done)
+  })

@@ -1,0 +1,110 @@
+/**
+ * Entry of `/stage.js`, for the bench's stage only, never live: puts the widget into its slot of the client's page and
+ * follows what the render worker sends. Tells its measurements and which part was clicked; keeps links from leading away.
+ */
+import morphdom from 'morphdom'
+import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
+import { addFonts, adopt, toFragment } from './shared'
+
+const outline = 'yimble-stage-outline'
+
+function begin(page: Window & typeof globalThis): void {
+  const { document } = page
+  const nonce = page.location.hash.slice(1)
+  document.addEventListener('click', (event) => event.preventDefault(), true)
+  document.addEventListener('submit', (event) => event.preventDefault(), true)
+  page.addEventListener('message', (event) => {
+    const start = event.data as StageStart
+    const port = event.ports[0]
+    if (event.source === page.parent && start?.yimble === 'start' && port) run(page, start, port)
+  })
+  page.parent.postMessage({ yimble: 'stage', nonce }, '*')
+}
+
+function run(page: Window & typeof globalThis, start: StageStart, port: MessagePort): void {
+  const { document } = page
+  const { host, slot } = place(document, start)
+  const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' })
+  const say = (message: FromStage) => port.postMessage(message)
+  let sheet: CSSStyleSheet | undefined
+  let revision = 0
+
+  const measure = () => {
+    const box = root.firstElementChild
+    const inner = box?.firstElementChild
+    const { width, height } = (box ?? host).getBoundingClientRect()
+    say({ type: 'measure', revision, viewport: page.innerWidth, slot: innerWidthOf(page, slot ?? document.body), width, height, content: Math.max(inner?.scrollWidth ?? 0, width), background: backgroundBehind(page, host), found: slot !== null })
+  }
+  port.onmessage = ({ data }: MessageEvent<ToStage>) => {
+    revision = data.revision
+    if (data.css !== undefined) {
+      if (sheet) sheet.replaceSync(data.css)
+      else sheet = adopt(root, data.css)
+    }
+    if (data.fonts) addFonts(document, data.fonts)
+    if (data.html !== undefined) put(document, root, data.html)
+    if (data.highlight !== undefined) highlight(root, data.highlight)
+    measure()
+  }
+  new page.ResizeObserver(measure).observe(host)
+  root.addEventListener('click', (event) => {
+    const part = (event.target as Element).closest('[part]')?.getAttribute('part')
+    if (part) say({ type: 'pick', part })
+  })
+  document.addEventListener('keydown', (event) => {
+    if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key))) say({ type: 'key', key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}` })
+  })
+  host.scrollIntoView({ block: 'center' })
+}
+
+/** Where our element stands already, its place is kept; else it goes to the slot's end. */
+function place(document: Document, { ref, selector }: StageStart): { host: HTMLElement; slot: Element | null } {
+  const slot = find(document, selector)
+  const host = document.createElement('yimble-widget')
+  host.dataset.stage = ref
+  const sheet = new (document.defaultView as Window & typeof globalThis).CSSStyleSheet()
+  sheet.replaceSync(`[data-stage]{outline:2px dashed #b9770a;outline-offset:6px}@media print{[data-stage]{outline:0}}`)
+  document.adoptedStyleSheets = [sheet]
+  const old = slot?.querySelector('[data-yimble], iframe[src*="/f/"]')
+  if (old) old.replaceWith(host)
+  else (slot ?? document.body).append(host)
+  return { host, slot }
+}
+
+function find(document: Document, selector: string): Element | null {
+  try {
+    return document.querySelector(selector)
+  } catch {
+    return null // a selector that this browser does not take
+  }
+}
+
+function put(document: Document, root: ShadowRoot, markup: string): void {
+  const fragment = toFragment(document, markup)
+  const next = fragment?.firstElementChild
+  if (!next) return
+  const now = root.firstElementChild
+  if (!now) return void root.append(next)
+  morphdom(now, next, { getNodeKey: (node) => (node as HTMLElement).dataset?.key, onBeforeElUpdated: (from, to) => !from.isEqualNode(to) })
+}
+
+function highlight(root: ShadowRoot, part: string | null): void {
+  root.querySelectorAll(`.${outline}`).forEach((element) => element.classList.remove(outline))
+  if (part) root.querySelectorAll(`[part="${CSS.escape(part)}"]`).forEach((element) => element.classList.add(outline))
+}
+
+function innerWidthOf(page: Window, element: Element): number {
+  const style = page.getComputedStyle(element)
+  return element.clientWidth - Number.parseFloat(style.paddingLeft) - Number.parseFloat(style.paddingRight)
+}
+
+/** The nearest ancestor's background that is not see-through; white is what a browser paints when there is none. */
+function backgroundBehind(page: Window, element: Element): string {
+  for (let node: Element | null = element.parentElement; node; node = node.parentElement) {
+    const colour = page.getComputedStyle(node).backgroundColor
+    if (colour && !/rgba\(.*, 0\)|transparent/.test(colour)) return colour
+  }
+  return 'rgb(255, 255, 255)'
+}
+
+begin(window)

@@ -1,0 +1,105 @@
+/** From a request to an answer: who asks, is the input right, which service, and every failure as problem details. */
+import { randomUUID } from 'node:crypto'
+import * as z from 'zod'
+import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
+import { env } from '../env'
+import { log } from '../log'
+import { actorOfSession, actorOfToken } from '../services/sessions'
+import type { Actor } from '../services/actor'
+import type { Route } from './route'
+import { routes } from './routes'
+
+export const sessionCookie = 'yimble_session'
+const maxBodyKb = 256
+
+/** @param path - below `/api/v1`, beginning with a slash */
+export async function answer(request: Request, path: string): Promise<Response> {
+  try {
+    const { route, params } = find(request.method, path)
+    const actor = await actorOf(request)
+    if (!actor) throw new ProblemError(problem('not_signed_in'))
+    const body = await bodyOf(request, route)
+    const result = await route.run(actor, { params: params as never, body: body as never, headers: request.headers })
+    return result === undefined || route.response === undefined ? new Response(null, { status: 204 }) : Response.json(result, { headers: { 'cache-control': 'no-store' } })
+  } catch (error) {
+    return answerProblem(problemOf(error))
+  }
+}
+
+export function answerProblem(fault: Problem): Response {
+  const details = describeProblem(fault)
+  return new Response(JSON.stringify(details), { status: details.status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' } })
+}
+
+const matchers = routes.map((route) => ({ route, pattern: new RegExp(`^${route.path.replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`) }))
+
+function find(method: string, path: string): { route: Route; params: unknown } {
+  const here = matchers.flatMap(({ route, pattern }) => {
+    const match = pattern.exec(path)
+    return match ? [{ route, groups: match.groups ?? {} }] : []
+  })
+  const match = here.find(({ route }) => route.method === method)
+  if (!match) throw new ProblemError(here.length > 0 ? problem('method_unknown', { method }) : problem('missing', { what: 'such address in the API' }))
+  const params = match.route.params.safeParse(match.groups)
+  // An id that is no UUID gets the same answer as one that nobody has.
+  if (!params.success) throw new ProblemError(problem('missing', { what: 'object with that id' }))
+  return { route: match.route, params: params.data }
+}
+
+/** A token's bearer, or the session's; a write by session has to come from the studio's own pages. */
+async function actorOf(request: Request): Promise<Actor | undefined> {
+  const bearer = /^Bearer (\S+)$/.exec(request.headers.get('authorization') ?? '')?.[1]
+  if (bearer) return actorOfToken(bearer)
+  checkOrigin(request)
+  const token = cookieOf(request, sessionCookie)
+  return token ? actorOfSession(token) : undefined
+}
+
+/** @throws ProblemError `wrong_origin` on a write that another page asked for */
+export function checkOrigin(request: Request): void {
+  if (request.method === 'GET' || request.method === 'HEAD') return
+  if (request.headers.get('origin') !== new URL(env().YIMBLE_STUDIO_URL).origin) throw new ProblemError(problem('wrong_origin'))
+}
+
+export const cookieOf = (request: Request, name: string): string | undefined =>
+  (request.headers.get('cookie') ?? '').split(/;\s*/).find((pair) => pair.startsWith(`${name}=`))?.slice(name.length + 1)
+
+async function bodyOf(request: Request, route: Route): Promise<unknown> {
+  if (!route.body) return undefined
+  return parseBody(request, route.body)
+}
+
+/** @throws ProblemError `body_too_large`, `input_invalid` */
+export async function parseBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  const text = await request.text()
+  if (text.length > maxBodyKb * 1024) throw new ProblemError(problem('body_too_large', { limit: maxBodyKb }))
+  const parsed = schema.safeParse(readJson(text))
+  if (parsed.success) return parsed.data
+  const issue = parsed.error.issues[0]
+  throw new ProblemError(problem('input_invalid', { where: issue?.path.join('.') ?? '', why: issue?.message ?? 'it does not fit' }))
+}
+
+function readJson(text: string): unknown {
+  try {
+    return text === '' ? {} : JSON.parse(text)
+  } catch {
+    throw new ProblemError(problem('input_invalid', { where: 'The request', why: 'it is not valid JSON' }))
+  }
+}
+
+const awayNames = /SequelizeConnection|SequelizeConnectionAcquireTimeout|SequelizeHostNotFound/
+const awayCodes = new Set(['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03', 'EPIPE'])
+
+/** Whether an error only says that PostgreSQL is not there. */
+export function isDatabaseAway(error: unknown): boolean {
+  const { name = '', code = '', message = '', original } = error as { name?: string; code?: string; message?: string; original?: { code?: string; message?: string } }
+  return awayNames.test(name) || awayCodes.has(code) || awayCodes.has(original?.code ?? '') || /Connection terminated|connection timeout|terminating connection/i.test(`${message} ${original?.message ?? ''}`)
+}
+
+export function problemOf(error: unknown): Problem {
+  if (error instanceof ProblemError) return error.problem
+  if (isDatabaseAway(error)) return problem('database_away')
+  const mark = randomUUID().slice(0, 8)
+  log.error({ mark, error: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'unexpected')
+  return problem('unexpected', { mark })
+}

@@ -1,0 +1,146 @@
+/** The whole of `/api/v1`. The OpenAPI document and the handler are both made from this list. */
+import * as z from 'zod'
+import * as shapes from '@/core/api/shapes'
+import { kinds } from '@/core/kinds/all'
+import { linksFor } from '@/core/settings/schema'
+import { problem, ProblemError } from '@/core/problems'
+import { getPlatform, platforms } from '@/core/snippet/platforms'
+import { openBench } from '../services/bench'
+import * as clients from '../services/clients'
+import * as releases from '../services/releases'
+import * as sessions from '../services/sessions'
+import * as sites from '../services/sites'
+import * as sources from '../services/sources'
+import * as tokens from '../services/tokens'
+import * as widgets from '../services/widgets'
+import { route, type Route } from './route'
+
+const id = z.object({ id: z.uuid() })
+const name = z.string().trim().min(1, 'a name is needed').max(120)
+const address = z.string().trim().min(1, 'an address is needed').max(2000)
+const platform = z.enum(platforms.map((one) => one.id) as [string, ...string[]])
+const timeZone = z.string().max(60).refine(isZone, 'no such time zone')
+const locale = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is written like en or en-GB')
+
+const kindShape = z.object({
+  id: z.string(), version: z.int(), label: z.string(), description: z.string(), accepts: z.array(z.string()),
+  fields: z.record(z.string(), z.unknown()).describe('Field by path: label, step, control, default, and the brand tokens it may link to'),
+  startingPoints: z.array(z.object({ id: z.string(), label: z.string(), hint: z.string(), settings: shapes.settings })),
+  parts: z.array(z.object({ name: z.string(), label: z.string() })),
+})
+
+export const routes: readonly Route[] = [
+  route('GET /me', { summary: 'Who is asking', response: shapes.me, run: (actor) => sessions.whoAmI(actor) }),
+  route('GET /sessions', { summary: 'Browsers signed in with this account', response: z.array(shapes.session), run: (actor) => sessions.listSessions(actor) }),
+  route('DELETE /sessions/{id}', { summary: 'Sign a browser out', params: id, run: (actor, { params }) => sessions.revokeSession(actor, params.id) }),
+  route('GET /tokens', { summary: 'Tokens of this account', response: z.array(shapes.token), run: (actor) => tokens.listTokens(actor) }),
+  route('POST /tokens', { summary: 'Make a token; it is told this once', body: z.strictObject({ name }), response: shapes.token.extend({ token: z.string() }), run: (actor, { body }) => tokens.createToken(actor, body.name) }),
+  route('DELETE /tokens/{id}', { summary: 'Revoke a token', params: id, run: (actor, { params }) => tokens.revokeToken(actor, params.id) }),
+
+  route('GET /kinds', {
+    summary: 'Kinds of widgets that can be made',
+    response: z.array(kindShape),
+    run: async () => kinds.map(({ id: kindId, version, label, description, accepts, fields, startingPoints, parts }) => ({
+      id: kindId, version, label, description, accepts, startingPoints, parts,
+      fields: Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, { ...field, links: linksFor(field) }])),
+    })),
+  }),
+  route('GET /platforms', { summary: 'Platform profiles', response: z.array(z.object({ id: z.string(), label: z.string(), where: z.string() })), run: async () => platforms.map((one) => ({ id: one.id, label: one.label, where: getPlatform(one.id).where })) }),
+
+  route('GET /clients', { summary: 'All clients of the agency', response: z.array(shapes.client), run: (actor) => clients.listClients(actor) }),
+  route('POST /clients', {
+    summary: 'Add a client',
+    body: z.strictObject({ name, locale: locale.default('en'), timeZone: timeZone.default('UTC') }),
+    response: shapes.client,
+    run: (actor, { body }) => clients.createClient(actor, body),
+  }),
+  route('GET /clients/{id}', { summary: 'One client', params: id, response: shapes.client, run: (actor, { params }) => clients.getClient(actor, params.id) }),
+  route('PATCH /clients/{id}', {
+    summary: 'Change a client or its brand',
+    params: id,
+    body: z.strictObject({ name: name.optional(), brand: shapes.brand.optional(), timeZone: timeZone.optional(), locale: locale.optional() }),
+    response: shapes.client,
+    run: (actor, { params, body }) => clients.changeClient(actor, params.id, body),
+  }),
+
+  route('GET /clients/{id}/sites', { summary: 'Sites of a client', params: id, response: z.array(shapes.site), run: (actor, { params }) => sites.listSites(actor, params.id) }),
+  route('POST /clients/{id}/sites', {
+    summary: 'Add a site by the address of one of its pages',
+    params: id,
+    body: z.strictObject({ address, name: name.optional(), platform: platform.default('plain') }),
+    response: shapes.site,
+    run: (actor, { params, body }) => sites.addSite(actor, params.id, body),
+  }),
+  route('PATCH /sites/{id}', { summary: 'Change a site', params: id, body: z.strictObject({ name: name.optional(), platform: platform.optional() }), response: shapes.site, run: (actor, { params, body }) => sites.changeSite(actor, params.id, body) }),
+  route('POST /sites/{id}/pages', { summary: 'Add a page of a site', params: id, body: z.strictObject({ address }), response: shapes.page, run: (actor, { params, body }) => sites.addPage(actor, params.id, body) }),
+  route('POST /pages/{id}/refresh', { summary: 'Fetch a page again for the stage', params: id, response: shapes.page, run: (actor, { params }) => sites.refreshPage(actor, params.id) }),
+
+  route('POST /probe', { summary: 'Read an address without keeping it', body: z.strictObject({ address }), response: shapes.probe, run: (actor, { body }) => sources.probeAddress(actor, body.address) }),
+  route('GET /clients/{id}/sources', { summary: 'Sources of a client', params: id, response: z.array(shapes.source), run: (actor, { params }) => sources.listSources(actor, params.id) }),
+  route('POST /clients/{id}/sources', { summary: 'Add a source', params: id, body: z.strictObject({ address, label: name.optional() }), response: shapes.source, run: (actor, { params, body }) => sources.addSource(actor, params.id, body) }),
+  route('GET /sources/{id}', { summary: 'One source, its health and its history', params: id, response: shapes.source, run: (actor, { params }) => sources.getSource(actor, params.id) }),
+  route('PATCH /sources/{id}', { summary: 'Rename a source', params: id, body: z.strictObject({ label: name }), response: shapes.source, run: (actor, { params, body }) => sources.renameSource(actor, params.id, body.label) }),
+  route('DELETE /sources/{id}', { summary: 'Remove a source that nothing shows', params: id, run: (actor, { params }) => sources.removeSource(actor, params.id) }),
+  route('POST /sources/{id}/refresh', { summary: 'Read a source again now', params: id, response: shapes.source, run: (actor, { params }) => sources.refreshSource(actor, params.id) }),
+  route('GET /sources/{id}/items', { summary: 'What a source has now', params: id, response: z.array(shapes.item), run: async (actor, { params }) => sources.itemsOfSources(actor, [(await sources.getSource(actor, params.id)).id]) }),
+
+  route('GET /clients/{id}/widgets', { summary: 'Widgets of a client', params: id, response: z.array(shapes.widget), run: (actor, { params }) => widgets.listWidgets(actor, params.id) }),
+  route('POST /clients/{id}/widgets', {
+    summary: 'Start a widget from a starting point',
+    params: id,
+    body: z.strictObject({ kind: z.string().max(40), name, from: z.string().max(40).optional() }),
+    response: shapes.widget,
+    run: (actor, { params, body }) => widgets.createWidget(actor, params.id, body),
+  }),
+  route('GET /widgets/{id}', { summary: 'One widget', params: id, response: shapes.widget, run: (actor, { params }) => widgets.getWidget(actor, params.id) }),
+  route('GET /widgets/{id}/bench', { summary: 'A widget with all that the bench shows', params: id, response: shapes.bench, run: (actor, { params }) => openBench(actor, params.id) }),
+  route('PATCH /widgets/{id}', {
+    summary: 'Rename a widget, or say where it will stand',
+    params: id,
+    body: z.strictObject({
+      name: name.optional(),
+      pageId: z.uuid().nullable().optional(),
+      slotId: z.string().max(80).nullable().optional(),
+      slotWidths: z.array(z.strictObject({ viewport: z.number().min(200).max(4000), width: z.number().min(0).max(4000) })).max(6).optional(),
+    }),
+    response: shapes.widget,
+    run: (actor, { params, body }) => widgets.changeWidget(actor, params.id, body),
+  }),
+  route('PATCH /widgets/{id}/draft', {
+    summary: 'Change settings of the draft; If-Match names the revision they were made on',
+    params: id,
+    body: z.strictObject({ patches: z.array(shapes.patch).min(1).max(100) }),
+    response: shapes.draft,
+    run: (actor, { params, body, headers }) => widgets.changeDraft(actor, params.id, revisionIn(headers), body.patches),
+  }),
+  route('POST /widgets/{id}/duplicate', { summary: 'Copy a widget as a new draft', params: id, response: shapes.widget, run: (actor, { params }) => widgets.duplicateWidget(actor, params.id) }),
+  route('DELETE /widgets/{id}', { summary: 'Delete a widget', params: id, run: (actor, { params }) => widgets.deleteWidget(actor, params.id) }),
+  route('POST /widgets/{id}/restore', { summary: 'Undo the deletion of a widget', params: id, response: shapes.widget, run: (actor, { params }) => widgets.restoreWidget(actor, params.id) }),
+  route('POST /widgets/{id}/decisions', {
+    summary: 'Hide or show one item in this widget, live at once',
+    params: id,
+    body: z.strictObject({ itemId: z.string().max(200), hidden: z.boolean() }),
+    response: z.object({ hidden: z.array(z.string()) }),
+    run: async (actor, { params, body }) => ({ hidden: await widgets.decide(actor, params.id, body.itemId, body.hidden) }),
+  }),
+
+  route('GET /widgets/{id}/releases', { summary: 'Releases, newest first', params: id, response: z.array(shapes.release), run: (actor, { params }) => releases.listReleases(actor, params.id) }),
+  route('POST /widgets/{id}/releases', { summary: 'Publish the draft', params: id, response: shapes.widget, run: (actor, { params }) => releases.publish(actor, params.id) }),
+  route('POST /widgets/{id}/live', { summary: 'Make a release live again', params: id, body: z.strictObject({ number: z.int().min(1) }), response: shapes.widget, run: (actor, { params, body }) => releases.rollBack(actor, params.id, body.number) }),
+  route('POST /widgets/{id}/switch', { summary: 'Switch off or on', params: id, body: z.strictObject({ on: z.boolean() }), response: shapes.widget, run: (actor, { params, body }) => releases.switchWidget(actor, params.id, body.on) }),
+  route('GET /widgets/{id}/snippets', { summary: 'Snippets in every form', params: id, response: shapes.snippets, run: (actor, { params }) => releases.snippetsOf(actor, params.id) }),
+]
+
+function revisionIn(headers: Headers): number {
+  const written = /^(?:W\/)?"?(\d{1,9})"?$/.exec(headers.get('if-match') ?? '')?.[1]
+  if (written === undefined) throw new ProblemError(problem('input_invalid', { where: 'If-Match', why: 'it names the draft revision that was changed, like "7"' }))
+  return Number(written)
+}
+
+function isZone(zone: string): boolean {
+  try {
+    return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))
+  } catch {
+    return false // RangeError: not a zone
+  }
+}

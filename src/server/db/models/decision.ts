@@ -1,0 +1,18 @@
+/** Table `decisions`: a designer's decision on one item in one widget; live at once. */
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+
+export class Decision extends Model<InferAttributes<Decision>, InferCreationAttributes<Decision>> {
+  declare widgetId: string
+  declare itemId: string
+  declare hidden: CreationOptional<boolean>
+}
+
+export const initDecision = (sequelize: Sequelize): typeof Decision =>
+  Decision.init(
+    {
+      widgetId: { type: DataTypes.UUID, primaryKey: true },
+      itemId: { type: DataTypes.TEXT, primaryKey: true },
+      hidden: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+    },
+    { sequelize, tableName: 'decisions', modelName: 'Decision', underscored: true, timestamps: false },
+  )

@@ -1,0 +1,24 @@
+/** Table `users`: a person of an agency who signs in. */
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+
+export class User extends Model<InferAttributes<User>, InferCreationAttributes<User>> {
+  declare id: CreationOptional<string>
+  declare agencyId: string
+  declare email: string
+  declare name: string
+  declare role: string
+  declare passwordHash: string
+}
+
+export const initUser = (sequelize: Sequelize): typeof User =>
+  User.init(
+    {
+      id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+      agencyId: { type: DataTypes.UUID, allowNull: false },
+      email: { type: DataTypes.TEXT, allowNull: false },
+      name: { type: DataTypes.TEXT, allowNull: false },
+      role: { type: DataTypes.TEXT, allowNull: false },
+      passwordHash: { type: DataTypes.TEXT, allowNull: false },
+    },
+    { sequelize, tableName: 'users', modelName: 'User', underscored: true, timestamps: false },
+  )

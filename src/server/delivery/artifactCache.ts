@@ -1,0 +1,133 @@
+/**
+ * Artifacts in memory, bounded in bytes. What PostgreSQL announces is forgotten at once; every 15 seconds, and whenever
+ * the connection is made anew, the revisions held are compared. Without a database it goes on serving what it has.
+ */
+import { LRUCache } from 'lru-cache'
+import pg from 'pg'
+import { QueryTypes } from 'sequelize'
+import { db } from '../db/db'
+import { env } from '../env'
+import { log } from '../log'
+import { artifactChannel, storedFiles } from '../services/artifacts'
+import { sizeOf, type File } from './files'
+
+export type Form = 'w' | 'f' | 'h'
+
+export interface Entry {
+  readonly revision: number
+  /** ms since 1970; Infinity when time alone changes nothing. */
+  readonly validUntil: number
+  readonly files: Readonly<Record<Form, File>>
+}
+
+const limits = { cacheBytes: 256 * 1024 * 1024, unknownMs: 3_000, compareMs: 15_000, heartbeatMs: 5_000, reconnectMs: 1_000 } as const
+
+export function createArtifactCache() {
+  const entries = new LRUCache<string, Entry>({ maxSize: limits.cacheBytes, sizeCalculation: ({ files }) => 1 + sizeOf(files.w) + sizeOf(files.f) + sizeOf(files.h) })
+  /** Refs that nobody has, so that made-up ones don't reach the database each time. */
+  const unknown = new LRUCache<string, true>({ max: 10_000, ttl: limits.unknownMs })
+  /** Newest revision heard of: an older answer that arrives later is read again. */
+  const heard = new LRUCache<string, number>({ max: 100_000 })
+  const loading = new Map<string, Promise<Entry | undefined>>()
+  let listener: pg.Client | undefined
+  let stopped = false
+  let isConnected = false
+  const timers: NodeJS.Timeout[] = []
+
+  async function load(ref: string): Promise<Entry | undefined> {
+    const [row] = await db().sequelize.query<{ revision: number; files: unknown; valid_until: Date | null }>('select revision, files, valid_until from artifacts where ref = $1', { bind: [ref], type: QueryTypes.SELECT })
+    if (!row) {
+      unknown.set(ref, true)
+      return undefined
+    }
+    if (row.revision < (heard.get(ref) ?? 0)) return load(ref)
+    const stored = storedFiles.parse(row.files)
+    const bytes = (form: Form): File => {
+      const { type, etag, raw, br, gz } = stored[form]
+      return { type, etag, raw: Buffer.from(raw, 'base64'), br: Buffer.from(br, 'base64'), gz: Buffer.from(gz, 'base64') }
+    }
+    const entry: Entry = { revision: row.revision, validUntil: row.valid_until?.getTime() ?? Infinity, files: { w: bytes('w'), f: bytes('f'), h: bytes('h') } }
+    entries.set(ref, entry)
+    return entry
+  }
+
+  function forget(ref: string, revision: number): void {
+    heard.set(ref, Math.max(revision, heard.get(ref) ?? 0))
+    unknown.delete(ref)
+    if ((entries.peek(ref)?.revision ?? Infinity) < revision) entries.delete(ref)
+  }
+
+  async function compare(): Promise<void> {
+    const refs = [...entries.keys()]
+    unknown.clear()
+    if (refs.length === 0) return
+    const rows = await db().sequelize.query<{ ref: string; revision: number }>('select ref, revision from artifacts where ref = any($1)', { bind: [refs], type: QueryTypes.SELECT })
+    const now = new Map(rows.map((row) => [row.ref, row.revision]))
+    for (const ref of refs) if (entries.peek(ref) && entries.peek(ref)!.revision !== now.get(ref)) entries.delete(ref)
+  }
+
+  async function listen(): Promise<void> {
+    if (stopped) return
+    const client = new pg.Client({ connectionString: env().LISTEN_DATABASE_URL ?? env().DATABASE_URL, keepAlive: true, connectionTimeoutMillis: 4_000 })
+    let isOver = false
+    const over = () => {
+      if (isOver) return
+      isOver = true
+      isConnected = false
+      void client.end().catch(() => undefined) // it is broken already
+      if (!stopped) timers.push(setTimeout(() => void listen(), limits.reconnectMs).unref())
+    }
+    client.on('error', over)
+    client.on('end', over)
+    client.on('notification', ({ payload = '' }) => {
+      const [ref = '', revision = '0'] = payload.split(':')
+      forget(ref, Number(revision))
+    })
+    try {
+      await client.connect()
+      await client.query(`listen ${artifactChannel}`)
+      listener = client
+      await compare()
+      isConnected = true
+    } catch (error) {
+      log.warn({ code: (error as { code?: string }).code }, 'database away, serving what is held')
+      over()
+    }
+  }
+
+  return {
+    /** Undefined when there is no such widget. Rejects when it is not held and the database is away. */
+    async get(ref: string): Promise<Entry | undefined> {
+      const held = entries.get(ref)
+      if (held) return held
+      if (unknown.has(ref)) return undefined
+      const running = loading.get(ref)
+      if (running) return running
+      const work = load(ref).finally(() => loading.delete(ref))
+      loading.set(ref, work)
+      return work
+    },
+    /** What is held, without waiting; for the hot path. */
+    peek: (ref: string): Entry | undefined => entries.get(ref),
+    isConnected: () => isConnected,
+    async start(): Promise<void> {
+      await listen()
+      timers.push(setInterval(() => void compare().catch(() => undefined), limits.compareMs).unref()) // away: tried again next time
+      timers.push(
+        setInterval(() => {
+          const client = listener
+          if (!client || !isConnected) return
+          const late = setTimeout(() => client.emit('error', new Error('no heartbeat')), limits.heartbeatMs - 500)
+          client.query('select 1').then(() => clearTimeout(late), () => clearTimeout(late)) // its error event does the rest
+        }, limits.heartbeatMs).unref(),
+      )
+    },
+    async stop(): Promise<void> {
+      stopped = true
+      timers.forEach((timer) => clearTimeout(timer))
+      await listener?.end().catch(() => undefined) // going away anyhow
+    },
+  }
+}
+
+export type ArtifactCache = ReturnType<typeof createArtifactCache>

@@ -1,0 +1,49 @@
+/** Notes which pages show a widget. Of the visitor nothing is kept: no address, no agent, no cookie. */
+import type { IncomingMessage } from 'node:http'
+import { LRUCache } from 'lru-cache'
+import * as z from 'zod'
+import { db } from '../db/db'
+
+const input = z.object({
+  ref: z.string().regex(/^[a-z0-9]{4,20}$/),
+  form: z.enum(['script', 'frame', 'hosted']),
+  page: z.string().max(500),
+  width: z.number().int().min(0).max(10_000),
+  height: z.number().int().min(0).max(200_000),
+  state: z.enum(['ready', 'empty']),
+})
+
+const limits = { bodyBytes: 2_000, everyMs: 10_000, pagesAWidget: 100 } as const
+/** One page is noted at most every ten seconds. */
+const recent = new LRUCache<string, true>({ max: 20_000, ttl: limits.everyMs })
+
+/** Bad input is passed over in silence: nobody waits for an answer. */
+export async function noteSighting(request: IncomingMessage): Promise<void> {
+  const parsed = input.safeParse(await readJson(request))
+  if (!parsed.success) return
+  const { ref, form, page, ...rest } = parsed.data
+  if (!URL.canParse(page) || !/^https?:$/.test(new URL(page).protocol)) return
+  const { origin, pathname } = new URL(page)
+  const key = `${ref} ${form} ${origin}${pathname} ${rest.width}`
+  if (recent.has(key)) return
+  recent.set(key, true)
+  const widget = await db().Widget.findOne({ where: { ref, deletedAt: null }, attributes: ['id'] })
+  if (!widget) return
+  const where = { widgetId: widget.id, pageUrl: origin + pathname, form }
+  const isKnown = await db().Sighting.findOne({ where })
+  if (!isKnown && (await db().Sighting.count({ where: { widgetId: widget.id } })) >= limits.pagesAWidget) return
+  await db().Sighting.upsert({ ...where, ...rest, seenAt: new Date() })
+}
+
+async function readJson(request: IncomingMessage): Promise<unknown> {
+  let text = ''
+  for await (const piece of request) {
+    text += String(piece)
+    if (text.length > limits.bodyBytes) return undefined
+  }
+  try {
+    return JSON.parse(text)
+  } catch {
+    return undefined // not ours
+  }
+}

@@ -1,0 +1,63 @@
+/**
+ * Work for later, kept in PostgreSQL by pg-boss. A job is sent inside the transaction of the write that needs it, so it is
+ * there exactly when the write is. Jobs are idempotent; one waiting job for each key is enough.
+ */
+import PgBoss from 'pg-boss'
+import { QueryTypes, type Transaction } from 'sequelize'
+import type { Client as PgClient } from 'pg'
+import { db } from '../db/db'
+import { env } from '../env'
+
+export interface Jobs {
+  /** Reads a source again. */
+  refresh: { sourceId: string }
+  /** Renders a widget's artifact again. */
+  render: { widgetId: string }
+  /** Fetches the pictures of a source's items ahead. */
+  pictures: { sourceId: string }
+}
+export type JobName = keyof Jobs
+export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures']
+
+const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
+
+/** The sender: starts on first use, does no upkeep. The worker starts one of its own that does. */
+export const boss = (): Promise<PgBoss> => (shared.yimbleBoss ??= startBoss({ supervise: false, schedule: false }).catch((error: unknown) => {
+  delete shared.yimbleBoss // the next one tries again
+  throw error
+}))
+
+export async function startBoss(options: { supervise: boolean; schedule: boolean }): Promise<PgBoss> {
+  const started = new PgBoss({ connectionString: env().DATABASE_URL, max: 3, ...options })
+  started.on('error', () => undefined) // each call reports its own failure; this one only keeps the process up
+  await started.start()
+  for (const name of jobNames) await started.createQueue(name, { name, policy: 'short', retryLimit: 2, retryDelay: 5, expireInSeconds: 120 })
+  return started
+}
+
+/** @param key - at most one job of this name and key waits at a time */
+export async function enqueue<N extends JobName>(name: N, data: Jobs[N], key: string, transaction?: Transaction): Promise<void> {
+  const sender = await boss()
+  await sender.send(name, data, { singletonKey: key, ...(transaction ? { db: inside(transaction) } : {}) })
+}
+
+/** pg-boss speaks to the very connection that the transaction is on. */
+function inside(transaction: Transaction): PgBoss.Db {
+  const { connection } = transaction as unknown as { connection: PgClient }
+  return { executeSql: (text, values) => connection.query(text, values) }
+}
+
+export async function stopBoss(): Promise<void> {
+  const running = await shared.yimbleBoss
+  delete shared.yimbleBoss
+  await running?.stop({ graceful: false, wait: true })
+}
+
+/** Widgets whose live release shows this source. */
+export async function widgetsLiveWith(sourceId: string, transaction?: Transaction): Promise<string[]> {
+  const rows = await db().sequelize.query<{ id: string }>(
+    `select w.id from widgets w join releases r on r.id = w.live_release_id where w.deleted_at is null and r.settings -> 'sources' @> to_jsonb($1::text)`,
+    { bind: [sourceId], type: QueryTypes.SELECT, transaction },
+  )
+  return rows.map((row) => row.id)
+}

@@ -1,0 +1,74 @@
+/** The worker: reads sources when they are due, renders what changed or ran out, fetches pictures ahead. */
+import { createServer } from 'node:http'
+import { QueryTypes } from 'sequelize'
+import type PgBoss from 'pg-boss'
+import { closeDatabase, db } from '../db/db'
+import { log } from '../log'
+import { renderWidget } from '../services/artifacts'
+import { itemsOf } from '../services/items'
+import { fetchPictures } from '../services/pictures'
+import { refresh } from '../services/sources'
+import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
+
+const pace = { pollS: 1, dueMs: 2_000, refreshesAtOnce: 8, picturesAhead: 40 } as const
+
+type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
+
+export const handlers: Handlers = {
+  refresh: ({ sourceId }) => refresh(sourceId),
+  render: ({ widgetId }) => renderWidget(widgetId),
+  async pictures({ sourceId }) {
+    const items = await itemsOf([sourceId])
+    const failed = await fetchPictures([...new Set(items.slice(0, pace.picturesAhead).flatMap((item) => item.image[0]?.ref ?? []))])
+    if (failed.length > 0) log.info({ sourceId, failed: failed.length }, 'pictures that could not be fetched')
+  },
+}
+
+/** Puts into the queue what time alone has made due. */
+export async function enqueueDue(): Promise<void> {
+  const sources = await db().sequelize.query<{ id: string }>('select id from sources where next_at <= now() order by next_at limit 500', { type: QueryTypes.SELECT })
+  for (const { id } of sources) await enqueue('refresh', { sourceId: id }, id)
+  const widgets = await db().sequelize.query<{ id: string }>('select widget_id as id from artifacts where valid_until <= now() limit 500', { type: QueryTypes.SELECT })
+  for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
+}
+
+async function work(boss: PgBoss): Promise<void> {
+  const take = <N extends JobName>(name: N, batchSize: number) =>
+    boss.work<Jobs[N]>(name, { batchSize, pollingIntervalSeconds: pace.pollS }, async (jobs) => {
+      await Promise.all(jobs.map(async (job) => {
+        try {
+          await handlers[name](job.data as never)
+        } catch (error) {
+          log.error({ job: name, error: (error as Error).message }, 'job failed')
+          throw error
+        }
+      }))
+    })
+  await take('refresh', pace.refreshesAtOnce)
+  await take('render', 1)
+  await take('pictures', 2)
+}
+
+/** Runs until stopped. A database that goes away is waited for. */
+export async function runWorker(): Promise<() => Promise<void>> {
+  const boss = await startBoss({ supervise: true, schedule: false })
+  await work(boss)
+  let isAway = false
+  const timer = setInterval(() => {
+    enqueueDue().then(() => (isAway = false), (error: unknown) => {
+      if (!isAway) log.warn({ error: (error as Error).message }, 'database away, waiting')
+      isAway = true
+    })
+  }, pace.dueMs)
+  const health = createServer((_request, response) => response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify({ process: 'worker', status: 'ok', database: isAway ? 'away' : 'ok' })))
+  const { hostname = '127.0.0.1', port } = { hostname: process.env.YIMBLE_WORKER_HOST, port: Number(process.env.YIMBLE_WORKER_PORT ?? 0) }
+  if (port > 0) health.listen(port, hostname)
+  log.info('worker is up')
+  return async () => {
+    clearInterval(timer)
+    health.close()
+    await boss.stop({ graceful: true, timeout: 3_000 })
+    await stopBoss()
+    await closeDatabase()
+  }
+}

@@ -1,0 +1,28 @@
+/** Everything the bench needs, in one answer. */
+import type { BenchShape } from '@/core/api/shapes'
+import type { Settings } from '@/core/settings/field'
+import { db } from '../db/db'
+import type { Actor } from './actor'
+import { sourcesIn } from './artifacts'
+import { getClient } from './clients'
+import { listReleases } from './releases'
+import { listSites } from './sites'
+import { itemsOfSources, listSources } from './sources'
+import { patchesAfter, shapeOf, widgetRow } from './widgets'
+
+const patchesShown = 100
+
+export async function openBench(actor: Actor, id: string): Promise<BenchShape> {
+  const row = await widgetRow(actor, id)
+  const widget = await shapeOf(row)
+  const [client, sites, sources, items, decisions, releases, patches] = await Promise.all([
+    getClient(actor, row.clientId),
+    listSites(actor, row.clientId),
+    listSources(actor, row.clientId),
+    itemsOfSources(actor, sourcesIn(widget.settings as Settings)),
+    db().Decision.findAll({ where: { widgetId: id, hidden: true } }),
+    listReleases(actor, id),
+    patchesAfter(id, Math.max(0, row.draftRevision - patchesShown)),
+  ])
+  return { client, sites, widget, sources, items: items as BenchShape['items'], hidden: decisions.map((one) => one.itemId), releases, patches }
+}

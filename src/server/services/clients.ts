@@ -1,0 +1,42 @@
+/** Clients of an agency and their brands. */
+import { QueryTypes } from 'sequelize'
+import * as z from 'zod'
+import { brand as brandShape, type ClientShape } from '@/core/api/shapes'
+import { plainBrand, type Brand } from '@/core/design/brand'
+import { db } from '../db/db'
+import { demand, found, type Actor } from './actor'
+
+export async function listClients(actor: Actor, id?: string): Promise<ClientShape[]> {
+  const rows = await db().sequelize.query<Omit<ClientShape, 'brand'> & { brand: unknown }>(
+    `select c.id, c.name, c.locale, c.time_zone as "timeZone", c.brand,
+       (select count(*)::int from widgets w where w.client_id = c.id and w.deleted_at is null) as widgets,
+       (select count(*)::int from widgets w where w.client_id = c.id and w.deleted_at is null and w.live_release_id is not null and not w.switched_off) as live,
+       (select count(*)::int from sources s where s.client_id = c.id) as sources,
+       (select count(*)::int from sources s where s.client_id = c.id and s.failures > 0) as failing
+     from clients c where c.agency_id = $1 and ($2::uuid is null or c.id = $2) order by c.name`,
+    { bind: [actor.agencyId, id ?? null], type: QueryTypes.SELECT },
+  )
+  return rows.map((row) => ({ ...row, brand: parseBrand(row.brand) }))
+}
+
+export const getClient = async (actor: Actor, id: string): Promise<ClientShape> => found((await listClients(actor, id))[0], 'client')
+
+export async function createClient(actor: Actor, input: { name: string; locale: string; timeZone: string }): Promise<ClientShape> {
+  demand(actor, 'designer')
+  const row = await db().Client.create({ agencyId: actor.agencyId, ...input, brand: plainBrand })
+  return getClient(actor, row.id)
+}
+
+/** Drafts follow at once; releases keep the brand they were published with. */
+export async function changeClient(actor: Actor, id: string, input: { name?: string; brand?: Brand; timeZone?: string; locale?: string }): Promise<ClientShape> {
+  demand(actor, 'designer')
+  const row = await db().Client.findOne({ where: { id, agencyId: actor.agencyId } })
+  await found(row, 'client').update(input)
+  return getClient(actor, id)
+}
+
+/** The client's row, for services that need it inside the agency. */
+export const clientRow = async (actor: Actor, id: string) => found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
+
+/** Stored JSON is checked like any other input. */
+export const parseBrand = (stored: unknown): Brand => z.parse(brandShape, stored) as Brand

@@ -1,0 +1,62 @@
+/** Items of sources: identity, cleaning, storing. Decisions made on an item survive, since its id does. */
+import { QueryTypes, type Transaction } from 'sequelize'
+import { identify } from '@/core/items/identity'
+import type { Item, ReadItem } from '@/core/items/item'
+import { shorten, textOf } from '@/core/items/text'
+import * as shapes from '@/core/api/shapes'
+import * as z from 'zod'
+import { db } from '../db/db'
+import { registerPictures } from './pictures'
+import { sanitise, sanitiserVersion } from './sanitise'
+
+/** Letters of an item's text that are kept for summaries and rules. */
+const textLimit = 4_000
+const picturesAnItem = 4
+
+/**
+ * Stores one reading of a source. Items that are no longer in it are marked gone, unless only part of it could be read.
+ * @returns whether anything that can show has changed
+ */
+export async function upsertItems(source: { id: string; label: string }, read: readonly ReadItem[], isWhole: boolean, transaction: Transaction): Promise<boolean> {
+  const ids = identify(source.id, read)
+  const rows = new Map<string, { facts: Omit<Item, 'html'>; html: string | null; raw: object; position: number }>()
+  const pictures = await registerPictures(read.flatMap((item) => item.image.slice(0, picturesAnItem)), transaction)
+  let taken = 0
+  for (const [position, item] of read.entries()) {
+    const count = Math.min(item.image.length, picturesAnItem)
+    const image = pictures.slice(taken, (taken += count))
+    const id = ids[position]!
+    if (rows.has(id)) continue
+    const { guid: _guid, summary, html, ...facts } = item
+    const text = shorten(textOf(summary ?? html ?? ''), textLimit)
+    rows.set(id, { position, facts: { ...facts, id, source: source.id, sourceName: source.label, text, image }, html: html || summary ? sanitise(html ?? summary ?? '') : null, raw: { summary, html } })
+  }
+  const changed = await db().sequelize.query<{ id: string }>(
+    `insert into items (id, source_id, position, facts, html, raw, sanitiser_version)
+     select j.id, $1, j.position, j.facts, j.html, j.raw, $2 from jsonb_to_recordset($3::jsonb) as j(id text, position int, facts jsonb, html text, raw jsonb)
+     on conflict (id) do update set position = excluded.position, facts = excluded.facts, html = excluded.html, raw = excluded.raw, sanitiser_version = excluded.sanitiser_version, gone_at = null
+     where items.facts is distinct from excluded.facts or items.html is distinct from excluded.html or items.position <> excluded.position or items.gone_at is not null
+     returning id`,
+    { bind: [source.id, sanitiserVersion, JSON.stringify([...rows].map(([id, row]) => ({ id, ...row })))], type: QueryTypes.SELECT, transaction },
+  )
+  if (!isWhole) return changed.length > 0
+  const [gone] = await db().sequelize.query<{ count: number }>(
+    `with left_out as (update items set gone_at = now() where source_id = $1 and gone_at is null and not (id = any($2)) returning 1) select count(*)::int as count from left_out`,
+    { bind: [source.id, [...rows.keys()]], type: QueryTypes.SELECT, transaction },
+  )
+  return changed.length > 0 || (gone?.count ?? 0) > 0
+}
+
+/**
+ * What the sources have now, source by source, in each one's own order. Bodies are left out: the kinds that there are
+ * show summaries only.
+ */
+export async function itemsOf(sourceIds: readonly string[], transaction?: Transaction): Promise<Item[]> {
+  if (sourceIds.length === 0) return []
+  const rows = await db().sequelize.query<{ facts: unknown }>(
+    `select i.facts || jsonb_build_object('sourceName', s.label) as facts from items i join sources s on s.id = i.source_id
+     where i.source_id = any($1::uuid[]) and i.gone_at is null order by array_position($1::uuid[], i.source_id), i.position`,
+    { bind: [sourceIds], type: QueryTypes.SELECT, transaction },
+  )
+  return z.parse(z.array(shapes.item), rows.map((row) => row.facts))
+}

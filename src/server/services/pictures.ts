@@ -1,0 +1,74 @@
+/**
+ * Pictures of items: registered on the way in, fetched through the safe door when first needed, kept as WebP on a fixed
+ * ladder of widths. Vector pictures are rasterised, pixel bombs refused.
+ */
+import sharp from 'sharp'
+import type { Transaction } from 'sequelize'
+import { shortHash } from '@/core/items/identity'
+import type { Picture, ReadPicture } from '@/core/items/item'
+import { pictureLadder } from '@/core/kinds/feed/model'
+import { db } from '../db/db'
+import { fetchAddress } from '../fetch/fetchAddress'
+
+const pictureLimits = { maxBytes: 12 * 1024 * 1024, timeoutMs: 10_000, maxPixels: 50_000_000, retryMs: 10 * 60_000 } as const
+export const isLadderWidth = (width: number): boolean => (pictureLadder as readonly number[]).includes(width)
+
+/** Known to us from now on. Nothing is fetched yet. */
+export async function registerPictures(pictures: readonly ReadPicture[], transaction: Transaction): Promise<Picture[]> {
+  const rows = pictures.map(({ url }) => ({ ref: shortHash(url), url, state: 'new' }))
+  if (rows.length > 0) await db().PictureRow.bulkCreate(rows, { ignoreDuplicates: true, transaction })
+  return pictures.map(({ width, height, caption }, at) => ({ ref: rows[at]!.ref, width, height, caption }))
+}
+
+/** Several requests for one form at once share the work. */
+const underWay = new Map<string, Promise<Buffer | undefined>>()
+
+/** The picture as WebP, no wider than `width` and never enlarged; undefined when there is none to be had. */
+export function pictureForm(ref: string, width: number): Promise<Buffer | undefined> {
+  const key = `${ref} ${width}`
+  const running = underWay.get(key)
+  if (running) return running
+  const work = makeForm(ref, width).finally(() => underWay.delete(key))
+  underWay.set(key, work)
+  return work
+}
+
+async function makeForm(ref: string, width: number): Promise<Buffer | undefined> {
+  const kept = await db().PictureForm.findOne({ where: { ref, width } })
+  if (kept) return kept.bytes
+  const original = await originalOf(ref)
+  if (!original) return undefined
+  const bytes = await sharp(original, { limitInputPixels: pictureLimits.maxPixels, density: 144 }).rotate().resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toBuffer()
+  await db().PictureForm.bulkCreate([{ ref, width, bytes }], { ignoreDuplicates: true })
+  return bytes
+}
+
+/** The publisher's own bytes, fetched when they are not here yet. A failure is tried again after some minutes. */
+async function originalOf(ref: string): Promise<Buffer | undefined> {
+  const row = await db().PictureRow.findByPk(ref)
+  if (!row) return undefined
+  if (row.state === 'ready') return row.bytes ?? undefined
+  if (row.state === 'failed' && Date.now() - (row.triedAt?.getTime() ?? 0) < pictureLimits.retryMs) return undefined
+  const read = await fetchAndMeasure(row.url)
+  await row.update(read ? { state: 'ready', ...read, triedAt: new Date() } : { state: 'failed', triedAt: new Date() })
+  return read?.bytes
+}
+
+async function fetchAndMeasure(url: string) {
+  const fetched = await fetchAddress({ url, accept: 'image/*', limits: { maxBytes: pictureLimits.maxBytes, timeoutMs: pictureLimits.timeoutMs } })
+  if (!fetched.ok || fetched.value.status !== 200) return undefined
+  const { bytes } = fetched.value
+  try {
+    const { width, height } = await sharp(bytes, { limitInputPixels: pictureLimits.maxPixels }).metadata()
+    return { bytes, width, height }
+  } catch {
+    return undefined // no picture, or one with more pixels than we take
+  }
+}
+
+/** Fetches those not tried yet. @returns refs of pictures that turned out not to be there */
+export async function fetchPictures(refs: readonly string[]): Promise<string[]> {
+  const failed: string[] = []
+  for (const ref of refs) if (!(await originalOf(ref))) failed.push(ref)
+  return failed
+}

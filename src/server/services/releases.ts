@@ -1,0 +1,109 @@
+/** Releases: publishing, going back, switching off and on, and the snippets that never change. */
+import { QueryTypes } from 'sequelize'
+import * as z from 'zod'
+import type { ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
+import { getKind } from '@/core/kinds/all'
+import { problem, ProblemError } from '@/core/problems'
+import { bestForm, formLabels, policyLines, snippetForms, snippetOf, throughOn } from '@/core/snippet/forms'
+import { getPlatform } from '@/core/snippet/platforms'
+import { db, inTransaction } from '../db/db'
+import type { Release } from '../db/models/release'
+import type { Widget } from '../db/models/widget'
+import { env } from '../env'
+import { demand, found, type Actor } from './actor'
+import { heightAt, renderLive, renderRelease, sourcesIn } from './artifacts'
+import { parseBrand } from './clients'
+import { changesBetween, changesSince, settingsOf } from './storedSettings'
+import { getWidget, widgetRow } from './widgets'
+
+/** Newest first; each with what it changed against the one before. */
+export async function listReleases(actor: Actor, widgetId: string): Promise<ReleaseShape[]> {
+  const widget = await widgetRow(actor, widgetId)
+  const rows = await db().Release.findAll({ where: { widgetId }, order: [['number', 'ASC']] })
+  const people = await db().sequelize.query<{ id: string; name: string }>(`select distinct u.id, u.name from users u join releases r on r.published_by = u.id where r.widget_id = $1`, { bind: [widgetId], type: QueryTypes.SELECT })
+  const kind = getKind(widget.kind)
+  const full = (row: Release) => ({ settings: settingsOf(kind, row), brand: parseBrand(row.brand) })
+  return rows
+    .map((row, at) => ({
+      id: row.id,
+      number: row.number,
+      publishedAt: row.publishedAt.toISOString(),
+      publishedBy: people.find((one) => one.id === row.publishedBy)?.name ?? 'someone',
+      live: row.id === widget.liveReleaseId && !widget.switchedOff,
+      changes: at === 0 ? [] : changesBetween(kind, full(rows[at - 1]!), full(row)),
+    }))
+    .reverse()
+}
+
+/** The draft of now becomes the next release, rendered before this returns. @throws ProblemError `sources_needed`, `nothing_to_publish` */
+export async function publish(actor: Actor, widgetId: string): Promise<WidgetShape> {
+  demand(actor, 'designer')
+  await inTransaction(async (transaction) => {
+    const row = await widgetRow(actor, widgetId, transaction)
+    const kind = getKind(row.kind)
+    const settings = settingsOf(kind, row)
+    if (sourcesIn(settings).length === 0) throw new ProblemError(problem('sources_needed'))
+    const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
+    if (live && !row.switchedOff && (await changesSince(row, live)).length === 0) throw new ProblemError(problem('nothing_to_publish', { number: live.number }))
+    const client = await db().Client.findByPk(row.clientId, { transaction, rejectOnEmpty: true })
+    const last = await db().Release.max<number | null, Release>('number', { where: { widgetId }, transaction })
+    const release = await db().Release.create({ widgetId, number: (last ?? 0) + 1, kindVersion: kind.version, settings, brand: client.brand, publishedBy: actor.userId }, { transaction })
+    await row.update({ liveReleaseId: release.id, switchedOff: false, updatedAt: new Date() }, { transaction })
+    await renderLive(row, transaction)
+  })
+  return getWidget(actor, widgetId)
+}
+
+/** Makes an earlier (or later) release live again; the draft stays as it is. */
+export async function rollBack(actor: Actor, widgetId: string, number: number): Promise<WidgetShape> {
+  demand(actor, 'designer')
+  await inTransaction(async (transaction) => {
+    const row = await widgetRow(actor, widgetId, transaction)
+    const release = found(await db().Release.findOne({ where: { widgetId, number }, transaction }), 'release')
+    await row.update({ liveReleaseId: release.id, switchedOff: false, updatedAt: new Date() }, { transaction })
+    await renderLive(row, transaction)
+  })
+  return getWidget(actor, widgetId)
+}
+
+export async function switchWidget(actor: Actor, widgetId: string, on: boolean): Promise<WidgetShape> {
+  demand(actor, 'designer')
+  await inTransaction(async (transaction) => {
+    const row = await widgetRow(actor, widgetId, transaction)
+    found(row.liveReleaseId, 'release')
+    await row.update({ switchedOff: !on, updatedAt: new Date() }, { transaction })
+    await renderLive(row, transaction)
+  })
+  return getWidget(actor, widgetId)
+}
+
+const slotWidthsShape = z.array(z.object({ viewport: z.number().min(200).max(4000), width: z.number().min(0).max(4000) })).max(6)
+/** Where no page has been measured: the width of a text column on a phone, a tablet, a computer. */
+const usualWidths = [{ viewport: 390, width: 350 }, { viewport: 768, width: 700 }, { viewport: 1280, width: 720 }]
+
+/** The snippets of the live release (of the draft, before the first), with what the site's platform lets through. */
+export async function snippetsOf(actor: Actor, widgetId: string): Promise<SnippetsShape> {
+  const row = await widgetRow(actor, widgetId)
+  const kind = getKind(row.kind)
+  const client = await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })
+  const live: { settings: unknown; brand: unknown; kindVersion: number } = (row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId) : null) ?? { settings: row.settings, brand: client.brand, kindVersion: row.kindVersion }
+  const { counts } = await renderRelease(row, live)
+  const platform = getPlatform(await platformOf(row))
+  const measured = z.parse(slotWidthsShape, row.slotWidths)
+  const widths = measured.length > 0 ? measured : usualWidths
+  const heights = widths.map(({ viewport, width }) => ({ viewport, height: heightAt(row.kind, settingsOf(kind, live), parseBrand(live.brand), counts.shown, width) }))
+  const delivery = env().YIMBLE_DELIVERY_URL
+  const best = bestForm(platform)
+  return {
+    platform: platform.label,
+    where: platform.where,
+    policy: platform.strictPolicy ? policyLines(delivery) : [],
+    forms: snippetForms.map((form) => ({ form, ...formLabels[form], code: snippetOf(form, { ref: row.ref, delivery, name: row.name, heights }), ...throughOn(form, platform), best: form === best })),
+  }
+}
+
+async function platformOf(row: Widget): Promise<string> {
+  if (!row.pageId) return 'plain'
+  const [site] = await db().sequelize.query<{ platform: string }>(`select s.platform from pages p join sites s on s.id = p.site_id where p.id = $1`, { bind: [row.pageId], type: QueryTypes.SELECT })
+  return site?.platform ?? 'plain'
+}

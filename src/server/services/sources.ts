@@ -1,0 +1,245 @@
+/** Sources of a client: probing what was pasted, adding, refreshing, health. A failed refresh changes nothing that is live. */
+import { createHash } from 'node:crypto'
+import { QueryTypes, type Transaction } from 'sequelize'
+import * as z from 'zod'
+import * as shapes from '@/core/api/shapes'
+import type { ProbeShape, SourceShape } from '@/core/api/shapes'
+import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
+import { readBytes, readerLabel } from '@/core/readers/all'
+import type { Reading } from '@/core/readers/reader'
+import { fail, ok, type Result } from '@/core/result'
+import { db, inTransaction } from '../db/db'
+import { mendAddress } from '../fetch/addresses'
+import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
+import { enqueue, widgetsLiveWith } from '../jobs/queue'
+import { demand, found, valueOf, type Actor } from './actor'
+import { clientRow } from './clients'
+import { itemsOf, upsertItems } from './items'
+
+const accept = 'application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
+const historyLimit = 20
+const defaultIntervalMinutes = 30
+const defaultSourceLimit = 2_000
+const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
+
+interface Answer { readonly fetched: Fetched; readonly reading: Reading }
+
+/** Reads an address as pasted, without keeping anything. A missing scheme is tried as https, then as http. */
+export async function probeAddress(actor: Actor, written: string): Promise<ProbeShape> {
+  demand(actor, 'designer')
+  const { reading, fetched, mended } = valueOf(await readPasted(written))
+  return {
+    address: fetched.url,
+    format: reading.format,
+    label: readerLabel(reading.format),
+    title: reading.feed.title ?? new URL(fetched.url).host,
+    items: reading.items.length,
+    sample: reading.items.slice(0, 5).map((item) => ({ name: item.name || 'Untitled', date: item.datePublished ?? item.dateModified ?? null })),
+    problems: [...reading.problems],
+    announced: (reading.announced ?? []).map(({ url, title }) => ({ url, title: title || new URL(url).pathname })),
+    mended,
+  }
+}
+
+async function readPasted(written: string): Promise<Result<Answer & { mended: string | null }>> {
+  const address = mendAddress(written)
+  if (!address.ok) return address
+  const hadScheme = /^\s*https?:/i.test(written)
+  const url = address.value
+  let answer = await readAddress(url.href)
+  if (!answer.ok && !hadScheme) {
+    url.protocol = 'http:'
+    const plain = await readAddress(url.href)
+    if (plain.ok) answer = plain
+  }
+  if (!answer.ok) return answer
+  const mended = hadScheme ? null : `${url.protocol}// was added`
+  return ok({ ...answer.value, mended })
+}
+
+async function readAddress(url: string, known: { etag?: string | null; lastModified?: string | null } = {}): Promise<Result<Answer>> {
+  const fetched = await fetchAddress({ url, accept, ...known })
+  if (!fetched.ok) return fetched
+  const { value } = fetched
+  if (value.notModified) return ok({ fetched: value, reading: { format: 'unchanged', feed: {}, items: [], problems: [] } })
+  if (value.status !== 200) return fail(refusalOf(value.status, value.url))
+  const reading = readBytes(value.bytes, { url: value.url, contentType: value.contentType })
+  const announces = (reading.announced?.length ?? 0) > 0
+  if (reading.format === 'unknown' || (reading.format === 'page' && !announces)) {
+    const kind = value.bytes.length === 0 ? 'empty' : reading.format === 'page' ? 'a web page' : 'of no format that can be read'
+    return fail(problem('nothing_readable', { address: value.url, kind }))
+  }
+  return ok({ fetched: value, reading })
+}
+
+/**
+ * Keeps a source and its items. A page that announces exactly one feed leads to that feed.
+ * @throws ProblemError `source_exists`, `nothing_readable`, and every problem of fetching
+ */
+export async function addSource(actor: Actor, clientId: string, input: { address: string; label?: string }): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const client = await clientRow(actor, clientId)
+  const agency = found(await db().Agency.findByPk(actor.agencyId), 'agency')
+  const limit = z.parse(z.object({ sources: z.int().default(defaultSourceLimit) }), agency.limits).sources
+  if ((await db().Source.count({ where: { agencyId: actor.agencyId } })) >= limit) throw new ProblemError(problem('too_many_sources', { limit }))
+  const { fetched, reading } = valueOf(await followAnnounced(await readPasted(input.address)))
+  const existing = await db().Source.findOne({ where: { clientId: client.id, address: fetched.url } })
+  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+  const id = await inTransaction(async (transaction) => {
+    const row = await db().Source.create(
+      {
+        clientId: client.id,
+        agencyId: actor.agencyId,
+        address: fetched.url,
+        label: input.label ?? reading.feed.title ?? new URL(fetched.url).host,
+        reader: reading.format,
+        feed: reading.feed,
+        problems: reading.problems.slice(0, 50),
+        intervalMinutes: defaultIntervalMinutes,
+        history: [{ at: new Date().toISOString(), what: `Added with ${reading.items.length} items` }],
+        ...answered(fetched),
+        changedAt: new Date(),
+        nextAt: dueIn(defaultIntervalMinutes),
+      },
+      { transaction },
+    )
+    await upsertItems(row, reading.items, true, transaction)
+    await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
+    return row.id
+  })
+  return getSource(actor, id)
+}
+
+async function followAnnounced(answer: Result<Answer>): Promise<Result<Answer>> {
+  if (!answer.ok || answer.value.reading.format !== 'page') return answer
+  const [first] = answer.value.reading.announced ?? []
+  return first ? readAddress(first.url) : answer
+}
+
+const answered = (fetched: Fetched) => ({ etag: fetched.etag, lastModified: fetched.lastModified, contentHash: createHash('sha256').update(fetched.bytes).digest('hex'), checkedAt: new Date() })
+
+/** Spread by a tenth either way, so that sources added together are not asked together for ever. */
+const dueIn = (minutes: number) => new Date(Date.now() + minutes * 60_000 * (0.9 + Math.random() * 0.2))
+
+/**
+ * Reads a source again. What is live changes only when all of it worked; a failure is noted and tried again, later each
+ * time. Nobody is asked: the worker calls this, and `refreshSource` for a person.
+ */
+export async function refresh(sourceId: string): Promise<void> {
+  const source = await db().Source.findByPk(sourceId)
+  if (!source) return
+  const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified })
+  const fault = answer.ok ? faultIn(answer.value, await hasItems(sourceId)) : answer.problem
+  await inTransaction(async (transaction) => {
+    const row = await db().Source.findByPk(sourceId, { transaction, lock: true })
+    if (!row) return
+    if (fault || !answer.ok) return noteFailure(row, fault ?? problem('unexpected', { mark: 'refresh' }), transaction)
+    const { fetched, reading } = answer.value
+    const unchanged = fetched.notModified || answered(fetched).contentHash === row.contentHash
+    const recovered = row.failures > 0
+    const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes) }
+    if (unchanged) return void (await row.update({ ...common, history: recovered ? noted(row.history, 'Answers again, nothing new') : row.history as object }, { transaction }))
+    const isWhole = !reading.problems.some((one) => one.what.includes('never closed'))
+    const changed = await upsertItems(row, reading.items, isWhole, transaction)
+    const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
+    await row.update(
+      { ...common, ...answered(fetched), reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
+      { transaction },
+    )
+    if (!changed) return
+    await enqueue('pictures', { sourceId }, sourceId, transaction)
+    for (const widgetId of await widgetsLiveWith(sourceId, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
+}
+
+/** An answer that must not replace what is there: a page instead of the feed, or a broken document with nothing left in it. */
+function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
+  if (fetched.notModified) return undefined
+  if (reading.format === 'page') return problem('nothing_readable', { address: fetched.url, kind: 'a web page now' })
+  if (reading.items.length === 0 && hadItems && reading.problems.length > 0) return problem('nothing_readable', { address: fetched.url, kind: 'broken now' })
+  return undefined
+}
+
+const hasItems = async (sourceId: string) => (await db().ItemRow.findOne({ where: { sourceId, goneAt: null }, attributes: ['id'] })) !== null
+
+async function noteFailure(row: Awaited<ReturnType<typeof sourceRow>>, fault: Problem, transaction: Transaction): Promise<void> {
+  const failures = row.failures + 1
+  const minutes = Math.min(retry.firstMinutes * 2 ** (failures - 1), retry.mostMinutes)
+  const details = describeProblem(fault)
+  await row.update({ failures, lastProblem: details, checkedAt: new Date(), nextAt: dueIn(minutes), history: noted(row.history, details.detail) }, { transaction })
+}
+
+function noted(history: unknown, what: string) {
+  const events = z.parse(z.array(z.object({ at: z.string(), what: z.string() })), history)
+  return [...events, { at: new Date().toISOString(), what }].slice(-historyLimit)
+}
+
+const sourceRow = async (actor: Actor, id: string) => found(await db().Source.findOne({ where: { id, agencyId: actor.agencyId } }), 'source')
+
+export async function refreshSource(actor: Actor, id: string): Promise<SourceShape> {
+  demand(actor, 'designer')
+  await sourceRow(actor, id)
+  await refresh(id)
+  return getSource(actor, id)
+}
+
+export async function renameSource(actor: Actor, id: string, label: string): Promise<SourceShape> {
+  demand(actor, 'designer')
+  await (await sourceRow(actor, id)).update({ label })
+  return getSource(actor, id)
+}
+
+/** @throws ProblemError `source_in_use` while a draft or a live release shows it */
+export async function removeSource(actor: Actor, id: string): Promise<void> {
+  demand(actor, 'designer')
+  const row = await sourceRow(actor, id)
+  const { usedBy } = await getSource(actor, id)
+  if (usedBy.length > 0) throw new ProblemError(problem('source_in_use', { label: row.label, widgets: usedBy.map((one) => one.name).join(', ') }))
+  await row.destroy()
+}
+
+export async function getSource(actor: Actor, id: string): Promise<SourceShape> {
+  const row = await sourceRow(actor, id)
+  return found((await listSources(actor, row.clientId)).find((one) => one.id === id), 'source')
+}
+
+export async function listSources(actor: Actor, clientId: string): Promise<SourceShape[]> {
+  const client = await clientRow(actor, clientId)
+  const rows = await db().Source.findAll({ where: { clientId: client.id }, order: [['label', 'ASC']] })
+  const counts = await db().sequelize.query<{ id: string; count: number }>(
+    `select source_id as id, count(*)::int as count from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
+    { bind: [rows.map((row) => row.id)], type: QueryTypes.SELECT },
+  )
+  const uses = await db().sequelize.query<{ source: string; id: string; name: string }>(
+    `select distinct s.source, w.id, w.name from widgets w left join releases r on r.id = w.live_release_id,
+       lateral (select jsonb_array_elements_text(w.settings -> 'sources') as source union select jsonb_array_elements_text(r.settings -> 'sources')) s
+     where w.client_id = $1 and w.deleted_at is null order by w.name`,
+    { bind: [client.id], type: QueryTypes.SELECT },
+  )
+  return rows.map((row) => ({
+    id: row.id,
+    clientId: row.clientId,
+    address: row.address,
+    label: row.label,
+    reader: row.reader,
+    readerLabel: readerLabel(row.reader),
+    feed: z.parse(shapes.source.shape.feed, row.feed),
+    problems: z.parse(shapes.source.shape.problems, row.problems),
+    health: row.failures > 0 ? 'failing' : 'ok',
+    failures: row.failures,
+    lastProblem: z.parse(shapes.source.shape.lastProblem, row.lastProblem),
+    checkedAt: row.checkedAt?.toISOString() ?? null,
+    changedAt: row.changedAt?.toISOString() ?? null,
+    nextAt: row.nextAt.toISOString(),
+    items: counts.find((one) => one.id === row.id)?.count ?? 0,
+    usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
+    history: z.parse(shapes.source.shape.history, row.history),
+  }))
+}
+
+/** Items of several sources of one agency; sources that are not its own bring nothing. */
+export async function itemsOfSources(actor: Actor, ids: readonly string[]) {
+  const own = await db().Source.findAll({ where: { id: [...ids], agencyId: actor.agencyId }, attributes: ['id'] })
+  const allowed = new Set(own.map((row) => row.id))
+  return itemsOf(ids.filter((id) => allowed.has(id)))
+}
