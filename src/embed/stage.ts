@@ -6,8 +6,6 @@ import morphdom from 'morphdom'
 import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
 import { addFonts, adopt, toFragment } from './shared'
 
-const outline = 'yimble-stage-outline'
-
 function begin(page: Window & typeof globalThis): void {
   const { document } = page
   const nonce = page.location.hash.slice(1)
@@ -43,7 +41,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     }
     if (data.fonts) addFonts(document, data.fonts)
     if (data.html !== undefined) put(document, root, data.html)
-    if (data.highlight !== undefined) highlight(root, data.highlight)
+    if (data.width !== undefined) setWidth(document, host, data.width)
     measure()
   }
   new page.ResizeObserver(measure).observe(host)
@@ -88,9 +86,18 @@ function put(document: Document, root: ShadowRoot, markup: string): void {
   morphdom(now, next, { getNodeKey: (node) => (node as HTMLElement).dataset?.key, onBeforeElUpdated: (from, to) => !from.isEqualNode(to) })
 }
 
-function highlight(root: ShadowRoot, part: string | null): void {
-  root.querySelectorAll(`.${outline}`).forEach((element) => element.classList.remove(outline))
-  if (part) root.querySelectorAll(`[part="${CSS.escape(part)}"]`).forEach((element) => element.classList.add(outline))
+/** The ruler's own container around the widget, there only while it is used. */
+function setWidth(document: Document, host: HTMLElement, width: number | null): void {
+  const parent = host.parentElement
+  const box = parent?.hasAttribute('data-stage-ruler') ? parent : undefined
+  if (width === null) return void box?.replaceWith(host)
+  const container = box ?? document.createElement('div')
+  if (!box) {
+    container.setAttribute('data-stage-ruler', '')
+    host.replaceWith(container)
+    container.append(host)
+  }
+  container.style.width = `${width}px`
 }
 
 function innerWidthOf(page: Window, element: Element): number {

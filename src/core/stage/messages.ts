@@ -26,7 +26,7 @@ export type FromStage = z.infer<typeof fromStageSchema>
 export type Measure = Extract<FromStage, { type: 'measure' }>
 
 /** Bench → frame, with the port. */
-export interface StageStart { readonly yimble: 'start'; readonly ref: string; readonly selector: string; readonly large: boolean }
+export interface StageStart { readonly yimble: 'start'; readonly ref: string; readonly selector: string }
 
 /** Worker → frame: only what changed. */
 export interface ToStage {
@@ -34,5 +34,6 @@ export interface ToStage {
   readonly css?: string
   readonly html?: string
   readonly fonts?: readonly { readonly family: string; readonly url: string }[]
-  readonly highlight?: string | null
+  /** Width in px that the ruler gives the widget's container; null takes it back. */
+  readonly width?: number | null
 }

@@ -1,0 +1,13 @@
+import type { Metadata } from 'next'
+import { demoSignIn } from '@/server/demoSignIn'
+import { env } from '@/server/env'
+import { SignIn } from '@/studio/account/SignIn'
+
+export const metadata: Metadata = { title: 'Sign in' }
+
+export default async function Page({ searchParams }: { searchParams: Promise<{ next?: string }> }) {
+  const { next = '/' } = await searchParams
+  // Only paths of the studio itself: an address from outside would lead elsewhere after signing in.
+  const target = /^\/(?!\/|\\)/.test(next) ? next : '/'
+  return <SignIn next={target} demo={env().YIMBLE_DEMO ? demoSignIn : undefined} />
+}

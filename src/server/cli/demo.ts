@@ -1,0 +1,57 @@
+/** `./yimble demo` and `./yimble dev`. */
+import { spawnSync } from 'node:child_process'
+import path from 'node:path'
+import { buildEmbed } from '@/embed/build'
+import { demoSignIn } from '../demoSignIn'
+import { buildForProduction } from './build'
+import { Stop } from './stop'
+import { destroyWorld, root, say, startWorld, type WorldOptions } from './world'
+
+export async function demo(args: readonly string[], mode: WorldOptions['mode']): Promise<number> {
+  const unknown = args.find((arg) => arg !== '--fresh')
+  if (unknown) throw new Stop(`${mode === 'production' ? 'demo' : 'dev'} does not know "${unknown}"; it knows --fresh.`, 2)
+  const options: WorldOptions = { basePort: basePort(), folder: path.join(root, '.yimble'), mode, profile: 'keep' }
+  if (args.includes('--fresh')) destroyWorld(options)
+  const aborted = new Promise<'stop'>((done) => {
+    process.once('SIGINT', () => done('stop'))
+    process.once('SIGTERM', () => done('stop'))
+    process.once('SIGHUP', () => done('stop'))
+  })
+  say('Starting …')
+  const starting = startWorld(options, (env) => prepareWorld(env, mode))
+  const early = await Promise.race([starting, aborted])
+  if (early === 'stop') {
+    say('Stopping …')
+    await starting.then((world) => world.stop(), () => undefined) // what failed to start has stopped itself
+    return 0
+  }
+  const { urls, broken, stop } = early
+  say(`
+  Studio      ${urls.studio}
+  Stand-ins   ${urls.standins}   (client sites and feeds to try it on)
+  Delivery    ${urls.delivery}
+
+  Sign in as  ${demoSignIn.email}   password  ${demoSignIn.password}
+
+Ctrl-C stops everything; the data stays.`)
+  const sentence = await Promise.race([aborted, broken])
+  say('Stopping …')
+  await stop()
+  if (sentence !== 'stop') throw new Stop(sentence)
+  return 0
+}
+
+export async function prepareWorld(env: NodeJS.ProcessEnv, mode: WorldOptions['mode']): Promise<void> {
+  if (mode === 'production') await buildForProduction()
+  else await buildEmbed(path.join(root, '.build/embed'))
+  const done = spawnSync('node', ['--import', 'tsx', 'src/server/cli/prepare.ts'], { cwd: root, env: { ...env, YIMBLE_LOG_LEVEL: 'error' }, encoding: 'utf8' })
+  if (done.status !== 0) throw new Stop(`the database could not be prepared: ${done.stderr.trim().split('\n').slice(-12).join('\n')}${done.stdout.trim().slice(-1500)}`)
+}
+
+/** @throws Stop when YIMBLE_BASE_PORT is no port with room for the others above it */
+export function basePort(): number {
+  const written = process.env.YIMBLE_BASE_PORT ?? '4310'
+  const port = Number(written)
+  if (!Number.isInteger(port) || port < 1024 || port > 65_000) throw new Stop(`YIMBLE_BASE_PORT is "${written}"; it must be a whole number from 1024 to 65000.`, 2)
+  return port
+}

@@ -1,0 +1,88 @@
+/** The demo world: two agencies, made-up clients, their sites, and widgets that are live on them. Does nothing when it is there. */
+import type { Brand } from '@/core/design/brand'
+import type { Leaf } from '@/core/settings/field'
+import { db } from '../db/db'
+import type { Actor } from '../services/actor'
+import { changeClient, createClient } from '../services/clients'
+import { publish, snippetsOf } from '../services/releases'
+import { hashPassword } from '../services/secrets'
+import { addSite } from '../services/sites'
+import { addSource } from '../services/sources'
+import { changeDraft, changeWidget, createWidget } from '../services/widgets'
+
+const brand = (background: string, text: string, muted: string, accent: string, line: string, heading: string, body: string, radius: number): Brand => ({ colours: { background, text, muted, accent, line }, fonts: { heading, body }, radius })
+
+const brands = {
+  kiln: brand('#fbf7f1', '#3a2f2a', '#75655a', '#a4472c', '#e6dccf', 'fraunces', 'figtree', 4),
+  bakery: brand('#fffaf0', '#3b2b16', '#7a6545', '#8a4b08', '#ecdcc0', 'bitter', 'figtree', 10),
+  vets: brand('#ffffff', '#1f2d33', '#58696f', '#0f6b6b', '#d8e3e3', 'figtree', 'figtree', 12),
+  quay: brand('#14202b', '#e8e6df', '#a9b6bf', '#f2b84b', '#2c3d4c', 'bricolage', 'figtree', 0),
+  nursery: brand('#ffffff', '#22301f', '#5a6b55', '#2f6b2a', '#d9e4d2', 'bitter', 'figtree', 6),
+}
+
+export async function seed(standinsPort: number): Promise<void> {
+  if ((await db().Agency.count()) > 0) return
+  const designer = await person('Fernhollow', 'designer@fernhollow.example', 'Robin Fernhollow', 'fernhollow', 'owner')
+  await person('Fernhollow', 'colleague@fernhollow.example', 'Sasha Fernhollow', 'fernhollow', 'designer')
+  await person('Fernhollow', 'viewer@fernhollow.example', 'Vic Fernhollow', 'fernhollow', 'viewer')
+  const stranger = await person('Brackenridge', 'designer@brackenridge.example', 'Kit Brackenridge', 'brackenridge', 'owner')
+
+  const publisher = `http://127.0.0.4:${standinsPort}`
+  const site = (index: number) => `http://127.0.0.${5 + index}:${standinsPort}`
+  const client = async (actor: Actor, name: string, look: Brand) => {
+    const { id } = await createClient(actor, { name, locale: 'en-GB', timeZone: 'Europe/London' })
+    await changeClient(actor, id, { brand: look })
+    return id
+  }
+
+  const kiln = await client(designer, 'Kiln & Tide', brands.kiln)
+  const bakery = await client(designer, 'Marlowick Bakery', brands.bakery)
+  await client(designer, 'Juniper Lane Vets', brands.vets)
+  const quay = await client(designer, 'The Old Quay Music Hall', brands.quay)
+  const nursery = await client(designer, 'Wick & Willow Nursery', brands.nursery)
+
+  const journal = await addSource(designer, kiln, { address: `${publisher}/workshop/rss.xml` })
+  const oven = await addSource(designer, bakery, { address: `${publisher}/bakery/rss.xml` })
+  const news = await addSource(designer, quay, { address: `${publisher}/quay/atom.xml` })
+  const notes = await addSource(designer, nursery, { address: `${publisher}/nursery/feed.json` })
+
+  const kilnSite = await addSite(designer, kiln, { address: site(0), name: 'kiln-and-tide.example', platform: 'plain' })
+  const quaySite = await addSite(designer, quay, { address: site(1), name: 'old-quay.example', platform: 'frames-only' })
+  const nurserySite = await addSite(designer, nursery, { address: site(2), name: 'wick-and-willow.example', platform: 'strict' })
+
+  const live = async (facts: { client: string; name: string; from: string; source: string; site: typeof kilnSite; slot: string; form: 'element' | 'div' | 'frame' | 'link'; standin: number; widths: readonly [number, number, number]; settings?: Readonly<Record<string, Leaf>> }) => {
+    const widget = await createWidget(designer, facts.client, { kind: 'feed', name: facts.name, from: facts.from })
+    const page = facts.site.pages[0]!
+    const [phone, tablet, computer] = facts.widths
+    await changeWidget(designer, widget.id, { pageId: page.id, slotId: page.slots.find((slot) => slot.selector === `#${facts.slot}`)?.id ?? null, slotWidths: [{ viewport: 390, width: phone }, { viewport: 768, width: tablet }, { viewport: 1280, width: computer }] })
+    const wanted: Readonly<Record<string, Leaf>> = { sources: [facts.source], ...facts.settings }
+    await changeDraft(designer, widget.id, 0, Object.entries(wanted).map(([path, to]) => ({ path, from: widget.settings[path] as Leaf, to, label: 'Set up' })))
+    await publish(designer, widget.id)
+    const { forms } = await snippetsOf(designer, widget.id)
+    await paste(`${site(facts.standin)}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
+  }
+  await live({ client: kiln, name: 'Workshop journal', from: 'cards', source: journal.id, site: kilnSite, slot: 'journal', form: 'element', standin: 0, widths: [350, 728, 772], settings: { 'heading.text': 'From the workshop', 'look.font': 'brand', 'layout.columns': 2, 'rules.limit': 4 } })
+  await live({ client: kiln, name: 'Journal in the side column', from: 'column', source: journal.id, site: kilnSite, slot: 'aside-slot', form: 'div', standin: 0, widths: [350, 728, 300], settings: { 'heading.text': 'Lately', 'heading.level': '3' } })
+  await live({ client: kiln, name: 'Footer lines', from: 'column', source: journal.id, site: kilnSite, slot: 'footer-slot', form: 'element', standin: 0, widths: [350, 640, 640], settings: { 'rules.limit': 3, 'look.title': '#f3e9dd', 'look.muted': '#cbb9a8', 'look.accent': '#f0b48f', 'facts.date': 'ago' } })
+  await live({ client: quay, name: 'Hall news', from: 'list', source: news.id, site: quaySite, slot: 'block-news', form: 'frame', standin: 1, widths: [342, 720, 932], settings: { 'look.transparent': false, 'heading.text': 'From the hall' } })
+  await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 952], settings: { 'heading.text': 'This week in the garden' } })
+  const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
+  await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
+
+  const foreign = await client(stranger, 'Copperfield Cycles', brands.vets)
+  const theirs = await addSource(stranger, foreign, { address: `${publisher}/workshop/rss.xml`, label: 'Somebody’s journal' })
+  const other = await createWidget(stranger, foreign, { kind: 'feed', name: 'Foreign feed', from: 'cards' })
+  await changeDraft(stranger, other.id, 0, [{ path: 'sources', from: [], to: [theirs.id], label: 'Set up' }])
+}
+
+async function person(agencyName: string, email: string, name: string, password: string, role: Actor['role']): Promise<Actor> {
+  const [agency] = await db().Agency.findOrCreate({ where: { name: agencyName }, defaults: { name: agencyName, limits: {} } })
+  const user = await db().User.create({ agencyId: agency.id, email, name, role, passwordHash: await hashPassword(password) })
+  return { agencyId: agency.id, userId: user.id, role, sessionId: undefined }
+}
+
+/** As a practitioner would: into the slot's field of the site's editor, and save. */
+async function paste(editor: string, slot: string, snippet: string): Promise<void> {
+  const answer = await fetch(editor, { method: 'POST', body: new URLSearchParams({ slot, snippet }) })
+  if (!answer.ok) throw new Error(`${editor} answered ${answer.status} to a pasted snippet`)
+}

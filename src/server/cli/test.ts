@@ -1,0 +1,1 @@
+export const test = async (_args: readonly string[]): Promise<number> => 1

@@ -1,0 +1,51 @@
+/** Starts the simulated outside world: an index, the publisher, and the client sites, each at an address of its own. */
+import { createServer } from 'node:http'
+import { publications } from './entries'
+import { fileNames } from './feedFormats'
+import { propPage, send } from './html'
+import { createPublisher } from './publisher'
+import { createSite } from './siteServer'
+import { standinSites } from './sites'
+import { openState } from './state'
+
+const port = Number(process.env.YIMBLE_STANDINS_PORT ?? 4330)
+const delivery = process.env.YIMBLE_DELIVERY_URL ?? 'http://127.0.0.2:4320'
+const { state, save } = openState(process.env.YIMBLE_STANDINS_FOLDER ?? '.yimble')
+const at = (host: string) => `http://${host}:${port}`
+const publisherHost = '127.0.0.4'
+const siteHost = (index: number) => `127.0.0.${5 + index}`
+
+type Handler = (request: import('node:http').IncomingMessage, response: import('node:http').ServerResponse) => Promise<void> | void
+
+const index: Handler = (request, response) => {
+  if (request.url === '/healthz') return send(response, JSON.stringify({ process: 'standins', status: 'ok' }), { 'Content-Type': 'application/json' })
+  const sites = standinSites.map((site, order) => `<li><a href="${at(siteHost(order))}/">${site.name.replace('&', '&amp;')}</a> (<a href="${at(siteHost(order))}/edit">edit</a>): ${site.manner}</li>`)
+  const feeds = publications.map((one) => `<li><code>${at(publisherHost)}/${one.id}/${fileNames[one.format]}</code> · ${one.title.replace('&', '&amp;')}</li>`)
+  send(response, propPage('The stand-ins', `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p>`))
+}
+
+const handlers: [string, Handler][] = [
+  ['127.0.0.3', index],
+  [publisherHost, createPublisher(at(publisherHost), state, save)],
+  ...standinSites.map((site, order): [string, Handler] => [siteHost(order), createSite(site, at(siteHost(order)), delivery, state, save)]),
+]
+
+const servers = handlers.map(([host, handle]) =>
+  createServer((request, response) => {
+    void Promise.resolve(handle(request, response)).catch((error: unknown) => {
+      console.error(host, error)
+      if (!response.headersSent) response.writeHead(500)
+      response.end()
+    })
+  }).listen(port, host),
+)
+
+const stop = () => {
+  for (const server of servers) {
+    server.close()
+    server.closeAllConnections()
+  }
+  process.exit(0)
+}
+process.once('SIGTERM', stop)
+process.once('SIGINT', stop)

@@ -1,0 +1,66 @@
+'use client'
+/** One setting: its label, its control by type, its hint, and its link to the brand. */
+import { Link2 } from 'lucide-react'
+import { fontFamilies } from '@/core/design/fonts'
+import { isLink } from '@/core/settings/field'
+import { linksFor } from '@/core/settings/schema'
+import { inputClass } from '../../parts/TextField'
+import { ChoiceControl } from './ChoiceControl'
+import { ColourControl } from './ColourControl'
+import type { ControlProps } from './control'
+import { NumberControl } from './NumberControl'
+import { ToggleControl } from './ToggleControl'
+import { WordsControl } from './WordsControl'
+
+export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy'> & { readonly path: string; readonly isPicked: boolean }
+
+export const fieldId = (path: string): string => `field-${path.replace(/\./g, '-')}`
+
+export function FieldRow({ path, isPicked, ...props }: FieldRowProps) {
+  const { field, leaf, onChange } = props
+  const id = fieldId(path)
+  const describedBy = field.hint ? `${id}-hint` : undefined
+  const isToggle = field.control.type === 'toggle'
+  const links = linksFor(field)
+  const canLink = field.control.type !== 'colour' && links.length > 0
+  return (
+    <div data-field={path} className={`-mx-2 rounded-md px-2 py-1.5 ${isPicked ? 'bg-marigold-wash' : ''}`}>
+      <div className={isToggle ? 'flex items-center justify-between gap-3' : 'flex flex-col gap-1'}>
+        <div className="flex items-center justify-between gap-2">
+          <label htmlFor={id} className="text-[13px] font-medium">{field.label}</label>
+          {canLink && (isLink(leaf) ? <span className="flex items-center gap-1 text-[12px] text-faint"><Link2 aria-hidden className="size-3.5" />follows the brand</span> : <button type="button" onClick={() => onChange({ link: links[0]! })} className="text-[12px] underline">Follow the brand</button>)}
+        </div>
+        <ByType {...props} id={id} describedBy={describedBy} />
+      </div>
+      {field.hint && <p id={describedBy} className="mt-0.5 text-[12px] text-faint">{field.hint}</p>}
+    </div>
+  )
+}
+
+function ByType(props: ControlProps) {
+  const { id, field, leaf, describedBy, onChange } = props
+  const { control } = field
+  switch (control.type) {
+    case 'choice':
+      return <ChoiceControl {...props} options={control.options} />
+    case 'toggle':
+      return <ToggleControl {...props} />
+    case 'number':
+      return <NumberControl {...props} control={control} />
+    case 'colour':
+      return <ColourControl {...props} />
+    case 'words':
+      return <WordsControl {...props} placeholder={control.placeholder} />
+    case 'text':
+      return <input id={id} value={String(leaf)} maxLength={control.maxLength} placeholder={control.placeholder} aria-describedby={describedBy} onChange={(event) => onChange(event.target.value)} className={inputClass} />
+    case 'font':
+      return (
+        <select id={id} value={isLink(leaf) ? '' : String(leaf)} onChange={(event) => onChange(event.target.value === '' ? { link: linksFor(field)[0]! } : event.target.value)} className={inputClass}>
+          <option value="">The brand’s</option>
+          {fontFamilies.map((family) => <option key={family.id} value={family.id}>{family.label}</option>)}
+        </select>
+      )
+    case 'sources':
+      return null // the Gather panel shows sources itself
+  }
+}

@@ -1,0 +1,12 @@
+/** What every control is given. It shows one leaf and calls `onChange` with a value that fits the field's schema. */
+import type { Brand } from '@/core/design/brand'
+import type { Field, Leaf } from '@/core/settings/field'
+
+export interface ControlProps {
+  readonly id: string
+  readonly field: Field
+  readonly leaf: Leaf
+  readonly brand: Brand
+  readonly describedBy: string | undefined
+  readonly onChange: (leaf: Leaf) => void
+}

@@ -1,0 +1,83 @@
+'use client'
+/** An address becomes a source: paste, see what is there, add. A page that announces several feeds lets one be chosen. */
+import { useState, type FormEvent } from 'react'
+import type { ProbeShape, SourceShape } from '@/core/api/shapes'
+import { api, ApiProblem, sentenceOf } from '../../api'
+import { Button } from '../../parts/Button'
+import { Notice } from '../../parts/Notice'
+import { TextField } from '../../parts/TextField'
+
+export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; onAdded: (source: SourceShape) => void; isFirst: boolean }) {
+  const [address, setAddress] = useState('')
+  const [found, setFound] = useState<ProbeShape>()
+  const [fault, setFault] = useState<string>()
+  const [existing, setExisting] = useState<string>()
+  const [busy, setBusy] = useState<'reading' | 'adding'>()
+
+  async function look(event?: FormEvent, written = address) {
+    event?.preventDefault()
+    if (written.trim() === '') return setFault('Paste the address of a feed first.')
+    setBusy('reading')
+    setFault(undefined)
+    setExisting(undefined)
+    setFound(undefined)
+    try {
+      setFound(await api<ProbeShape>('POST', '/probe', { address: written }))
+    } catch (error) {
+      setFault(sentenceOf(error))
+    }
+    setBusy(undefined)
+  }
+
+  async function add(written: string) {
+    setBusy('adding')
+    setFault(undefined)
+    try {
+      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/sources`, { address: written }))
+      setAddress('')
+      setFound(undefined)
+    } catch (error) {
+      if (error instanceof ApiProblem && error.details.code === 'source_exists') setExisting(String(error.details.facts.id))
+      setFault(sentenceOf(error))
+    }
+    setBusy(undefined)
+  }
+
+  async function useExisting(id: string) {
+    onAdded(await api<SourceShape>('GET', `/sources/${id}`))
+    setAddress('')
+    setFound(undefined)
+    setFault(undefined)
+    setExisting(undefined)
+  }
+
+  return (
+    <form onSubmit={(event) => void look(event)} className="flex flex-col gap-2" noValidate>
+      <TextField label={isFirst ? 'Where does it come from? Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="Look on the client’s site for “feed”, “RSS” or “subscribe”. The site’s own address often does, too." error={fault} />
+      {existing && <Button onClick={() => void useExisting(existing)}>Use the one that is there</Button>}
+      {!found && <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>{busy === 'reading' ? 'Reading …' : 'See what is there'}</Button>}
+      {found && (
+        <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
+          {found.announced.length > 0 && found.items === 0 ? (
+            <>
+              <p>That is a web page. It announces {found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:</p>
+              <ul className="flex flex-col gap-1">
+                {found.announced.slice(0, 8).map((feed) => (
+                  <li key={feed.url} className="flex items-center justify-between gap-2"><span className="min-w-0"><b className="block truncate font-medium">{feed.title}</b><span className="block truncate font-mono text-[12px] text-faint">{feed.url}</span></span><Button small look="main" busy={busy === 'adding'} onClick={() => void add(feed.url)}>Add</Button></li>
+                ))}
+              </ul>
+            </>
+          ) : (
+            <>
+              <p className="font-medium">{found.title}</p>
+              <p className="text-[13px] text-faint">{found.items} {found.items === 1 ? 'entry' : 'entries'} · {found.label}{found.mended ? ` · ${found.mended}` : ''}</p>
+              <ul className="list-inside list-disc text-[13px]">{found.sample.slice(0, 3).map((one, at) => <li key={at} className="truncate">{one.name}</li>)}</ul>
+              {found.problems.length > 0 && <Notice tone="look">{found.problems.length} {found.problems.length === 1 ? 'thing is' : 'things are'} not right in it: {found.problems[0]!.where}: {found.problems[0]!.what}; {found.problems[0]!.done}.</Notice>}
+              <Button look="main" busy={busy === 'adding'} onClick={() => void add(found.address)}>{busy === 'adding' ? 'Adding …' : 'Use this source'}</Button>
+            </>
+          )}
+        </div>
+      )}
+    </form>
+  )
+}

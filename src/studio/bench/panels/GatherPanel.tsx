@@ -1,0 +1,41 @@
+'use client'
+/** Gather: which of the client's sources this widget shows, how they are, and adding one. */
+import Link from 'next/link'
+import type { SourceShape } from '@/core/api/shapes'
+import { Notice } from '../../parts/Notice'
+import { ago } from '../../time'
+import { AddSource } from './AddSource'
+
+export interface GatherPanelProps {
+  readonly clientId: string
+  readonly sources: readonly SourceShape[]
+  readonly chosen: readonly string[]
+  readonly onChoose: (ids: readonly string[], label: string) => void
+  readonly onAdded: (source: SourceShape) => void
+}
+
+export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: GatherPanelProps) {
+  const toggle = (source: SourceShape) => (chosen.includes(source.id) ? onChoose(chosen.filter((id) => id !== source.id), `Took out ${source.label}`) : onChoose([...chosen, source.id], `Added ${source.label}`))
+  return (
+    <div className="flex flex-col gap-4">
+      {sources.length > 0 && (
+        <fieldset>
+          <legend className="mb-1 font-medium">{chosen.length === 0 ? 'Choose a source of this client' : 'Sources of this client'}</legend>
+          <ul className="divide-y divide-hair rounded-md border border-hair bg-paper">
+            {sources.map((source) => (
+              <li key={source.id} className="flex flex-col gap-1 px-3 py-2">
+                <label className="flex items-start gap-2">
+                  <input type="checkbox" checked={chosen.includes(source.id)} onChange={() => toggle(source)} className="mt-1 size-4 accent-spruce" />
+                  <span className="min-w-0 flex-1"><span className="block font-medium break-words">{source.label}</span><span className="block text-[13px] text-faint">{source.items} entries · {source.readerLabel} · read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}</span></span>
+                </label>
+                {source.lastProblem && <Notice tone="broken">{source.lastProblem.detail} What is live stays as it was.</Notice>}
+                <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">Where it is, how it is</Link>
+              </li>
+            ))}
+          </ul>
+        </fieldset>
+      )}
+      <AddSource clientId={clientId} onAdded={onAdded} isFirst={chosen.length === 0} />
+    </div>
+  )
+}

@@ -1,0 +1,78 @@
+/**
+ * The web worker behind the stage: the same render as the server's, on every change, sent to each frame by its own port.
+ * Only what has changed is sent: a colour is a stylesheet and no markup.
+ */
+import type { Brand } from '@/core/design/brand'
+import { layoutMarks } from '@/core/fit/marks'
+import type { Item } from '@/core/items/item'
+import { getKind } from '@/core/kinds/all'
+import { wrap } from '@/core/render/artifact'
+import { render, type Counts, type Font } from '@/core/render/render'
+import type { Settings } from '@/core/settings/field'
+import { resolveSettings } from '@/core/settings/settings'
+import type { ToStage } from '@/core/stage/messages'
+import { offsetIn } from '@/zone/offsetIn'
+
+export interface WorkerState {
+  readonly kind: string
+  readonly settings: Settings
+  readonly brand: Brand
+  readonly hidden: readonly string[]
+  readonly locale: string
+  readonly timeZone: string
+  readonly assets: string
+  /** Sent when they have changed; left out otherwise. */
+  readonly items?: readonly Item[]
+}
+
+export type ToWorker =
+  | { readonly type: 'state'; readonly revision: number; readonly state: WorkerState }
+  | { readonly type: 'frame'; readonly frame: string; readonly port: MessagePort }
+  | { readonly type: 'forget'; readonly frame: string }
+  | { readonly type: 'width'; readonly frame: string; readonly width: number | null }
+
+export interface Outcome { readonly revision: number; readonly counts: Counts; readonly marks: readonly number[]; readonly ms: number }
+export type FromWorker = { readonly type: 'rendered'; readonly outcome: Outcome } | { readonly type: 'stage'; readonly frame: string; readonly message: unknown } | { readonly type: 'failed'; readonly sentence: string }
+
+interface Shown { readonly revision: number; readonly css: string; readonly html: string; readonly fonts: readonly Font[] }
+
+const ports = new Map<string, MessagePort>()
+let items: readonly Item[] = []
+let shown: Shown | undefined
+const say = (message: FromWorker) => self.postMessage(message)
+
+self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
+  switch (data.type) {
+    case 'state':
+      return update(data.revision, data.state)
+    case 'frame':
+      ports.get(data.frame)?.close()
+      ports.set(data.frame, data.port)
+      data.port.onmessage = ({ data: message }: MessageEvent<unknown>) => say({ type: 'stage', frame: data.frame, message })
+      if (shown) data.port.postMessage(shown satisfies ToStage)
+      return
+    case 'forget':
+      ports.get(data.frame)?.close()
+      ports.delete(data.frame)
+      return
+    case 'width':
+      ports.get(data.frame)?.postMessage({ revision: shown?.revision ?? 0, width: data.width } satisfies ToStage)
+  }
+}
+
+function update(revision: number, state: WorkerState): void {
+  const begun = performance.now()
+  items = state.items ?? items
+  try {
+    const { html, css, fonts, counts } = render(state, items, { now: Date.now(), locale: state.locale, offsetAt: offsetIn(state.timeZone), assets: state.assets })
+    const next: Shown = { revision, css, html: wrap(html), fonts }
+    const message: ToStage = { revision, ...(next.css === shown?.css ? {} : { css }), ...(next.html === shown?.html ? {} : { html: next.html }), ...(JSON.stringify(fonts) === JSON.stringify(shown?.fonts) ? {} : { fonts }) }
+    shown = next
+    for (const port of ports.values()) port.postMessage(message)
+    const kind = getKind(state.kind)
+    const values = resolveSettings(state.settings, state.brand)
+    say({ type: 'rendered', outcome: { revision, counts, marks: layoutMarks((width) => kind.reserve(counts.shown, values, width)), ms: performance.now() - begun } })
+  } catch (error) {
+    say({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) })
+  }
+}

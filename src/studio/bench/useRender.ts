@@ -1,0 +1,68 @@
+'use client'
+/** Keeps the render worker fed with the draft, and hands its frames their ports. */
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { fromStageSchema, type FromStage } from '@/core/stage/messages'
+import type { FromWorker, Outcome, ToWorker, WorkerState } from './renderWorker'
+
+export interface RenderHandle {
+  readonly outcome: Outcome | undefined
+  readonly failed: string | undefined
+  /** @returns its undo */
+  addFrame(frame: string, port: MessagePort): () => void
+  setWidth(frame: string, width: number | null): void
+}
+
+export function useRender(state: WorkerState, onStage: (frame: string, message: FromStage) => void): RenderHandle {
+  const worker = useRef<Worker>(undefined)
+  const waiting = useRef<[ToWorker, Transferable[]][]>([])
+  const revision = useRef(0)
+  const sentItems = useRef<unknown>(undefined)
+  const listener = useRef(onStage)
+  const [outcome, setOutcome] = useState<Outcome>()
+  const [failed, setFailed] = useState<string>()
+
+  useEffect(() => { listener.current = onStage }, [onStage])
+
+  const post = useCallback((message: ToWorker, transfer: Transferable[] = []) => {
+    if (worker.current) worker.current.postMessage(message, transfer)
+    else waiting.current.push([message, transfer])
+  }, [])
+
+  useEffect(() => {
+    const made = new Worker(new URL('./renderWorker.ts', import.meta.url), { type: 'module' })
+    worker.current = made
+    made.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.type === 'rendered') {
+        setOutcome(data.outcome)
+        setFailed(undefined)
+      } else if (data.type === 'failed') setFailed(data.sentence)
+      else {
+        const message = fromStageSchema.safeParse(data.message)
+        if (message.success) listener.current(data.frame, message.data)
+      }
+    }
+    made.onerror = () => setFailed('The preview could not be started. Load the page again.')
+    waiting.current.splice(0).forEach(([message, transfer]) => made.postMessage(message, transfer))
+    return () => {
+      worker.current = undefined
+      sentItems.current = undefined
+      made.terminate()
+    }
+  }, [])
+
+  useEffect(() => {
+    revision.current += 1
+    const { items, ...rest } = state
+    const isNew = sentItems.current !== items
+    sentItems.current = items
+    post({ type: 'state', revision: revision.current, state: isNew ? state : rest })
+  }, [state, post])
+
+  const addFrame = useCallback((frame: string, port: MessagePort) => {
+    post({ type: 'frame', frame, port }, [port])
+    return () => post({ type: 'forget', frame })
+  }, [post])
+  const setWidth = useCallback((frame: string, width: number | null) => post({ type: 'width', frame, width }), [post])
+
+  return { outcome, failed, addFrame, setWidth }
+}

@@ -1,0 +1,73 @@
+'use client'
+/** A client's brand: colours by role with the contrast of each pair measured, fonts set in themselves, corners. */
+import { useState } from 'react'
+import type { ClientShape } from '@/core/api/shapes'
+import { colourRoles, type Brand, type ColourRole } from '@/core/design/brand'
+import { contrast, readableRatio, readableShade } from '@/core/design/contrast'
+import { fontFamilies } from '@/core/design/fonts'
+import { colourPattern } from '@/core/settings/schema'
+import { api } from '../api'
+import { Button } from '../parts/Button'
+import { inputClass, TextField } from '../parts/TextField'
+import { TopLine } from '../parts/TopLine'
+import { useAct } from './useAct'
+
+const roleWords: Readonly<Record<ColourRole, string>> = { background: 'Background', text: 'Text', muted: 'Small print', accent: 'Links and buttons', line: 'Lines' }
+
+export function BrandView({ client }: { client: ClientShape }) {
+  const { busy, act } = useAct()
+  const [brand, setBrand] = useState<Brand>(client.brand as Brand)
+  const [typed, setTyped] = useState<Readonly<Partial<Record<ColourRole, string>>>>({})
+  const isChanged = JSON.stringify(brand) !== JSON.stringify(client.brand)
+  const isWrong = Object.values(typed).some((value) => !colourPattern.test(value))
+  const setColour = (role: ColourRole, value: string) => {
+    setTyped((before) => ({ ...before, [role]: value }))
+    if (colourPattern.test(value)) setBrand((before) => ({ ...before, colours: { ...before.colours, [role]: value.toLowerCase() } }))
+  }
+
+  return (
+    <>
+      <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name, href: `/clients/${client.id}` }, { label: 'Brand' }]} />
+      <main className="mx-auto flex max-w-3xl flex-col gap-8 px-4 py-8 sm:px-6">
+        <div>
+          <h1 className="text-3xl">Brand of {client.name}</h1>
+          <p className="mt-1 text-faint">Drafts that follow the brand change with it. What is live changes when it is published again.</p>
+        </div>
+        <section aria-labelledby="colours">
+          <h2 id="colours" className="mb-2 text-lg">Colours</h2>
+          <ul className="divide-y divide-hair border-y border-hair">
+            {colourRoles.map((role) => {
+              const value = brand.colours[role]
+              const ratio = role === 'background' || role === 'line' ? undefined : contrast(value, brand.colours.background)
+              const isFaint = ratio !== undefined && ratio < readableRatio
+              return (
+                <li key={role} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
+                  <input type="color" aria-label={`${roleWords[role]}, by eye`} value={value.slice(0, 7)} onChange={(event) => setColour(role, event.target.value)} className="h-10 w-12 cursor-pointer rounded border border-edge bg-paper p-0.5" />
+                  <label htmlFor={`colour-${role}`} className="w-36 font-medium">{roleWords[role]}</label>
+                  <input id={`colour-${role}`} value={typed[role] ?? value} spellCheck={false} aria-invalid={typed[role] !== undefined && !colourPattern.test(typed[role]) ? true : undefined} onChange={(event) => setColour(role, event.target.value.trim())} className={`${inputClass} !w-28 font-mono`} />
+                  {ratio !== undefined && <span className={`text-[13px] ${isFaint ? 'text-brick' : 'text-faint'}`}>{ratio.toFixed(1)} : 1 on the background{isFaint ? ', too little for text' : ''}</span>}
+                  {isFaint && <Button small onClick={() => setColour(role, readableShade(value, brand.colours.background))}>Use {readableShade(value, brand.colours.background)}</Button>}
+                </li>
+              )
+            })}
+          </ul>
+        </section>
+        <section aria-labelledby="fonts" className="flex flex-col gap-3">
+          <h2 id="fonts" className="text-lg">Fonts</h2>
+          {(['heading', 'body'] as const).map((use) => (
+            <div key={use} className="flex flex-wrap items-center gap-3">
+              <label htmlFor={`font-${use}`} className="w-36 font-medium">{use === 'heading' ? 'Headings' : 'Text'}</label>
+              <select id={`font-${use}`} value={brand.fonts[use]} onChange={(event) => setBrand((before) => ({ ...before, fonts: { ...before.fonts, [use]: event.target.value } }))} className={`${inputClass} !w-48`}>{fontFamilies.map((family) => <option key={family.id} value={family.id}>{family.label}</option>)}</select>
+            </div>
+          ))}
+        </section>
+        <TextField label="Corners, in px" type="number" min={0} max={40} value={brand.radius} onChange={(event) => setBrand((before) => ({ ...before, radius: Math.min(40, Math.max(0, Number(event.target.value))) }))} className="max-w-40" />
+        <div className="flex items-center gap-3">
+          <Button look="main" busy={busy} disabled={!isChanged || isWrong} onClick={() => void act(async () => { await api('PATCH', `/clients/${client.id}`, { brand }); setTyped({}) })}>Save the brand</Button>
+          {isChanged && <Button onClick={() => { setBrand(client.brand as Brand); setTyped({}) }}>Back to what is saved</Button>}
+          {isWrong && <span role="alert" className="text-brick">A colour is written like #2f5d50.</span>}
+        </div>
+      </main>
+    </>
+  )
+}

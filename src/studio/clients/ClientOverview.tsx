@@ -1,0 +1,64 @@
+'use client'
+/** All clients of the agency: who they are by their colours, what is live, what is broken. */
+import Link from 'next/link'
+import { useState, type FormEvent } from 'react'
+import type { ClientShape } from '@/core/api/shapes'
+import { colourRoles } from '@/core/design/brand'
+import { api } from '../api'
+import { Button } from '../parts/Button'
+import { Dialog } from '../parts/Dialog'
+import { TextField } from '../parts/TextField'
+import { TopLine } from '../parts/TopLine'
+import { useAct } from './useAct'
+
+export function ClientOverview({ clients, me }: { clients: readonly ClientShape[]; me: { name: string; agency: string; role: string } }) {
+  const [adding, setAdding] = useState(false)
+  return (
+    <>
+      <TopLine crumbs={[{ label: me.agency }]}><Link href="/account" className="underline">{me.name}</Link></TopLine>
+      <main className="mx-auto max-w-5xl px-4 py-8 sm:px-6">
+        <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
+          <h1 className="text-3xl">Whose site is it today?</h1>
+          {me.role !== 'viewer' && <Button onClick={() => setAdding(true)}>Add a client</Button>}
+        </div>
+        {clients.length === 0 ? <p className="rounded-md border border-dashed border-edge p-8 text-center">No client yet. Add the first one, then give it a widget.</p> : (
+          <ul className="divide-y divide-hair border-y border-hair">
+            {clients.map((client) => (
+              <li key={client.id}>
+                <Link href={`/clients/${client.id}`} className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-4 gap-y-1 py-3.5 hover:bg-wash sm:grid-cols-[auto_minmax(0,1fr)_auto] sm:px-2">
+                  <span aria-hidden className="flex overflow-hidden rounded-md border border-hair">{colourRoles.filter((role) => role !== 'line').map((role) => <span key={role} className="h-9 w-4" style={{ background: client.brand.colours[role] }} />)}</span>
+                  <span className="min-w-0 truncate font-display text-lg font-semibold">{client.name}</span>
+                  <span className="col-start-2 text-[13px] text-faint sm:col-start-3 sm:text-right">
+                    {client.widgets === 0 ? 'no widget yet' : `${client.widgets} ${client.widgets === 1 ? 'widget' : 'widgets'}, ${client.live} live`}
+                    {client.failing > 0 && <span className="block text-brick">{client.failing === 1 ? 'A source cannot' : `${client.failing} sources cannot`} be read</span>}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        )}
+      </main>
+      <AddClient open={adding} onClose={() => setAdding(false)} />
+    </>
+  )
+}
+
+function AddClient({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { busy, act } = useAct()
+  const [name, setName] = useState('')
+  async function submit(event: FormEvent) {
+    event.preventDefault()
+    const done = await act(() => api('POST', '/clients', { name, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone }))
+    if (!done) return
+    setName('')
+    onClose()
+  }
+  return (
+    <Dialog open={open} onClose={onClose} title="Add a client">
+      <form onSubmit={(event) => void submit(event)} className="flex flex-col gap-4">
+        <TextField label="Name of the business" value={name} onChange={(event) => setName(event.target.value)} required maxLength={120} />
+        <Button type="submit" look="main" busy={busy} disabled={name.trim() === ''}>Add</Button>
+      </form>
+    </Dialog>
+  )
+}

@@ -1,0 +1,30 @@
+'use client'
+/** A kind's example as it looks in this client's brand: the same render as everywhere, in a shadow root. */
+import { useEffect, useMemo, useRef } from 'react'
+import type { Brand } from '@/core/design/brand'
+import type { Kind } from '@/core/kinds/kind'
+import { wrap } from '@/core/render/artifact'
+import { render } from '@/core/render/render'
+import type { Settings } from '@/core/settings/field'
+import { defaultsOf } from '@/core/settings/settings'
+
+const size = { width: 640, scale: 0.5, height: 210 } as const
+
+export function ExampleView({ kind, settings, brand }: { kind: Kind; settings: Settings; brand: Brand }) {
+  const host = useRef<HTMLDivElement>(null)
+  const rendered = useMemo(() => render({ kind: kind.id, settings: { ...defaultsOf(kind.fields), ...settings }, brand, hidden: [] }, kind.example.items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '' }), [kind, settings, brand])
+  useEffect(() => {
+    const element = host.current
+    if (!element) return
+    const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
+    const sheet = new CSSStyleSheet()
+    sheet.replaceSync(rendered.css)
+    root.adoptedStyleSheets = [sheet]
+    root.innerHTML = wrap(rendered.html)
+  }, [rendered])
+  return (
+    <div aria-hidden inert className="overflow-hidden border-b border-hair" style={{ height: size.height, background: brand.colours.background }}>
+      <div className="origin-top-left p-6" style={{ width: size.width, transform: `scale(${size.scale})`, fontFamily: 'system-ui, sans-serif' }}><div ref={host} /></div>
+    </div>
+  )
+}

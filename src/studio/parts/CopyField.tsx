@@ -1,0 +1,32 @@
+'use client'
+/** Text to copy: the button says “Copied” and also selects it, for when the clipboard is refused. */
+import { Check, Copy } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { Button } from './Button'
+
+export function CopyField({ label, value, rows = 3 }: { label: string; value: string; rows?: number }) {
+  const field = useRef<HTMLTextAreaElement>(null)
+  const [said, setSaid] = useState<string>()
+
+  async function copy() {
+    field.current?.focus()
+    field.current?.select()
+    try {
+      await navigator.clipboard.writeText(value)
+      setSaid('Copied')
+    } catch {
+      setSaid('Selected: press Ctrl+C') // the browser keeps the clipboard to itself
+    }
+    setTimeout(() => setSaid(undefined), 2_500)
+  }
+
+  return (
+    <div className="flex flex-col gap-2">
+      <textarea ref={field} aria-label={label} readOnly value={value} rows={rows} spellCheck={false} onFocus={(event) => event.target.select()} className="w-full resize-y rounded-md border border-edge bg-paper p-2 font-mono text-[12px] leading-relaxed break-all" />
+      <div className="flex items-center gap-2">
+        <Button look="main" onClick={() => void copy()}>{said === 'Copied' ? <Check aria-hidden className="size-4" /> : <Copy aria-hidden className="size-4" />}{said ?? `Copy ${label.toLowerCase()}`}</Button>
+        <span role="status" className="sr-only">{said ?? ''}</span>
+      </div>
+    </div>
+  )
+}
