@@ -1,6 +1,6 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
 import type { Artifact } from '../core/render/artifact'
-import { addFonts, adopt, breathe, toFragment } from './shared'
+import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
 
 export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
 
@@ -16,8 +16,6 @@ export interface Surroundings {
 /** Cards put in between two breaths, so that no task is long on a slow phone. */
 const chunkSize = 4
 const retryMs = 4_000
-/** A reserve that is higher than the content by more than a heading's line is let go. */
-const toleratedPx = 64
 
 export async function mount(element: HTMLElement, around: Surroundings): Promise<void> {
   const ref = element.dataset.yimble ?? ''
@@ -90,12 +88,7 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   const rest = list ? [...list.children].slice(chunkSize) : []
   rest.forEach((child) => child.remove())
   root.replaceChildren(fragment)
-  const jsonLd = document.createElement('script')
-  jsonLd.type = 'application/ld+json'
-  if (artifact.jsonLd) {
-    jsonLd.append(document.createTextNode(JSON.stringify(artifact.jsonLd)))
-    element.replaceChildren(jsonLd)
-  }
+  if (artifact.jsonLd) element.replaceChildren(dataScript(document, JSON.stringify(artifact.jsonLd)))
   for (let at = 0; at < rest.length; at += chunkSize) {
     await breathe(document.defaultView!)
     list!.append(...rest.slice(at, at + chunkSize))
@@ -120,8 +113,18 @@ async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact
     start(root, artifact?.locale ?? document.documentElement.lang)
   }
   const content = root.firstElementChild?.getBoundingClientRect()
-  if (content && element.getBoundingClientRect().height - content.height > toleratedPx) element.style.setProperty('--yimble-reserve', '0px')
+  if (artifact) fitReserve(element, artifact)
   seen(element, ref, content, around)
+}
+
+/**
+ * A snippet from before a smaller layout reserves too much: then the reserve of now takes its place. Where the snippet
+ * fits, nothing moves.
+ */
+function fitReserve(element: HTMLElement, { reserve }: Artifact): void {
+  const { width, height } = element.getBoundingClientRect()
+  const now = Math.max(...[reserve.findLast((one) => one.from <= width), reserve.find((one) => one.from >= width)].map((one) => one?.height ?? 0))
+  if (now > 0 && height > now) element.style.setProperty('--yimble-reserve', `${now}px`)
 }
 
 /** Tells delivery that this page shows the widget: which page, which size. Nothing about the visitor. */

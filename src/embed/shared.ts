@@ -1,9 +1,9 @@
 /** What embed and stage share: markup in under Trusted Types, styles, fonts. A guest in someone's page: never throws into it. */
 
-type Policy = { createHTML(markup: string): string }
-type TrustedTypes = { createPolicy(name: string, rules: { createHTML: (markup: string) => string }): Policy }
+type Rules = { createHTML(markup: string): string; createScript(text: string): string }
+type TrustedTypes = { createPolicy(name: string, rules: Rules): Rules }
 /** One policy for the page; a second `createPolicy` of the same name may be refused. Copies of the script share it. */
-let policy: Policy | undefined
+let policy: Rules | undefined
 
 /**
  * Markup that delivery made, as nodes of `document` that are not in it yet.
@@ -13,12 +13,20 @@ export function toFragment(document: Document, markup: string): DocumentFragment
   const template = document.createElement('template')
   const types = (document.defaultView as (Window & { trustedTypes?: TrustedTypes }) | null)?.trustedTypes
   try {
-    policy ??= types?.createPolicy('yimble', { createHTML: (text) => text })
+    policy ??= types?.createPolicy('yimble', { createHTML: (text) => text, createScript: (text) => text })
     template.innerHTML = policy ? policy.createHTML(markup) : markup
     return template.content
   } catch {
     return withSetHtml(document, markup) // Trusted Types are demanded and our policy is not on the page's list
   }
+}
+
+/** JSON-LD for those who read pages by machine; it is data and never runs. */
+export function dataScript(document: Document, json: string): HTMLScriptElement {
+  const script = document.createElement('script')
+  script.type = 'application/ld+json'
+  script.text = policy ? policy.createScript(json) : json
+  return script
 }
 
 type Setter = HTMLElement & { setHTML?(markup: string, options: object): void }

@@ -6,6 +6,10 @@ import morphdom from 'morphdom'
 import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
 import { addFonts, adopt, toFragment } from './shared'
 
+/** Set by the build: behaviour name → path of its chunk. */
+declare const yimbleChunks: Readonly<Record<string, string>>
+const script = (document.currentScript as HTMLScriptElement).src
+
 function begin(page: Window & typeof globalThis): void {
   const { document } = page
   const nonce = page.location.hash.slice(1)
@@ -26,12 +30,24 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const say = (message: FromStage) => port.postMessage(message)
   let sheet: CSSStyleSheet | undefined
   let revision = 0
+  let names: readonly string[] = []
+  let locale = 'en'
+  const undo: (() => void)[] = []
+
+  const behave = async () => {
+    undo.splice(0).forEach((stop) => stop())
+    const begun = revision
+    for (const name of names) {
+      const { start: run } = (await import(`${new URL(script).origin}/${yimbleChunks[name]}`)) as { start(root: ShadowRoot, locale: string): () => void }
+      if (begun === revision) undo.push(run(root, locale))
+    }
+  }
 
   const measure = () => {
     const box = root.firstElementChild
     const inner = box?.firstElementChild
     const { width, height } = (box ?? host).getBoundingClientRect()
-    say({ type: 'measure', revision, viewport: page.innerWidth, slot: innerWidthOf(page, slot ?? document.body), width, height, content: Math.max(inner?.scrollWidth ?? 0, width), background: backgroundBehind(page, host), found: slot !== null })
+    say({ type: 'measure', revision, viewport: page.innerWidth, slot: innerWidthOf(page, slot ?? document.body), width, height, content: Math.max(inner?.scrollWidth ?? 0, width), background: backgroundBehind(page, host), found: slot !== null, parts: [...new Set([...root.querySelectorAll('[part]')].map((element) => element.getAttribute('part')!))] })
   }
   port.onmessage = ({ data }: MessageEvent<ToStage>) => {
     revision = data.revision
@@ -40,7 +56,12 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       else sheet = adopt(root, data.css)
     }
     if (data.fonts) addFonts(document, data.fonts)
-    if (data.html !== undefined) put(document, root, data.html)
+    if (data.locale !== undefined) locale = data.locale
+    if (data.behaviours !== undefined) names = data.behaviours
+    if (data.html !== undefined || data.behaviours !== undefined) {
+      if (data.html !== undefined) put(document, root, data.html)
+      void behave()
+    }
     if (data.width !== undefined) setWidth(document, host, data.width)
     measure()
   }
@@ -52,7 +73,9 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   document.addEventListener('keydown', (event) => {
     if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key))) say({ type: 'key', key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}` })
   })
-  host.scrollIntoView({ block: 'center' })
+  // Not scrollIntoView: that scrolls the bench around the frame, too.
+  const box = host.getBoundingClientRect()
+  page.scrollTo(0, page.scrollY + box.top - Math.max(40, (page.innerHeight - box.height) / 2))
 }
 
 /** Where our element stands already, its place is kept; else it goes to the slot's end. */
@@ -61,8 +84,10 @@ function place(document: Document, { ref, selector }: StageStart): { host: HTMLE
   const host = document.createElement('yimble-widget')
   host.dataset.stage = ref
   const sheet = new (document.defaultView as Window & typeof globalThis).CSSStyleSheet()
-  sheet.replaceSync(`[data-stage]{outline:2px dashed #b9770a;outline-offset:6px}@media print{[data-stage]{outline:0}}`)
+  // On the slot, not on the widget: nothing that a page says reaches the widget's own element.
+  sheet.replaceSync('[data-stage-slot]{outline:2px dashed #b9770a!important;outline-offset:6px}')
   document.adoptedStyleSheets = [sheet]
+  slot?.setAttribute('data-stage-slot', '')
   const old = slot?.querySelector('[data-yimble], iframe[src*="/f/"]')
   if (old) old.replaceWith(host)
   else (slot ?? document.body).append(host)

@@ -54,7 +54,7 @@ export const standinSites: readonly StandinSite[] = [
     name: 'The Old Quay Music Hall',
     manner: 'A page builder. It drops scripts and elements that it does not know, and lets frames through.',
     slots: [{ id: 'block-news', label: 'HTML block' }],
-    save: (snippet) => sanitizeHtml(snippet, { allowedTags: ['p', 'a', 'b', 'i', 'em', 'strong', 'h2', 'h3', 'ul', 'ol', 'li', 'br', 'img', 'iframe'], allowedAttributes: { a: ['href', 'title'], img: ['src', 'alt'], iframe: ['src', 'title', 'width', 'height', 'loading', 'allow'] }, allowedSchemes: ['http', 'https'] }),
+    save: (snippet) => sanitizeHtml(snippet, { allowedTags: ['p', 'a', 'b', 'i', 'em', 'strong', 'h2', 'h3', 'ul', 'ol', 'li', 'br', 'img', 'iframe'], allowedAttributes: { a: ['href', 'title'], img: ['src', 'alt'], iframe: ['src', 'title', 'width', 'height', 'loading', 'allow', 'frameborder'] }, allowedSchemes: ['http', 'https'] }),
     page: (slots) => page('The Old Quay Music Hall', '', `<header><b>The Old Quay</b></header><div class="block"><h1>Music by the water since the roof leaked</h1><p>Concerts, sessions and a bar that faces west.</p>${slot(slots, 'block-news', 'HTML block')}<p>Doors open an hour before the music.</p></div><footer>The Old Quay Music Hall, Harbour Steps, Tidewick</footer>`),
   },
   {

@@ -21,6 +21,8 @@ export interface Measured {
   /** `#rrggbb` or what the browser computed. */
   readonly background: string
   readonly found: boolean
+  /** Names of the parts that are in it now. */
+  readonly parts: readonly string[]
 }
 
 /** Colours that carry text, and the part in which they do. */
@@ -58,10 +60,10 @@ function contrastFindings(values: Readonly<Record<string, Value>>, measured: rea
   if (!behind) return []
   return textRoles.flatMap(({ path, part, label }) => {
     const colour = values[path]
-    if (typeof colour !== 'string') return []
+    if (typeof colour !== 'string' || !measured.some((one) => one.parts.includes(part))) return []
     const ratio = contrast(colour, behind)
     if (ratio === undefined || ratio >= readableRatio) return []
     const mended = readableShade(colour, behind)
-    return [{ id: `contrast ${path}`, tone: 'look' as const, what: `${label} are hard to read here: contrast ${ratio.toFixed(1)} : 1, needed ${readableRatio} : 1.`, where: '', part, mend: { label: `Use ${mended}`, path, to: mended } }]
+    return [{ id: `contrast ${path}`, tone: 'look' as const, what: `${label} ${label === 'Text' || label === 'Small print' ? 'is' : 'are'} hard to read here: contrast ${ratio.toFixed(1)} : 1, needed ${readableRatio} : 1.`, where: '', part, mend: { label: `Use ${mended}`, path, to: mended } }]
   })
 }

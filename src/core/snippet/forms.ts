@@ -33,7 +33,7 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
     case 'div':
       return `<div data-yimble="${ref}" style="min-height:${height}"></div>\n${script}`
     case 'frame':
-      return `<iframe src="${delivery}/f/${ref}" title="${escape(facts.name)}" width="100%" height="${frameHeight(facts.heights)}" style="border:0;max-width:100%" loading="lazy"></iframe>`
+      return `<iframe src="${delivery}/f/${ref}" title="${escape(facts.name)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" style="border:0;max-width:100%" loading="lazy"></iframe>`
     case 'link':
       return `<a href="${delivery}/h/${ref}">${escape(facts.name)}</a>`
   }

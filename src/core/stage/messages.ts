@@ -18,6 +18,8 @@ export const fromStageSchema = z.discriminatedUnion('type', [
     /** Colour behind the slot, as the browser computes it. */
     background: z.string(),
     found: z.boolean(),
+    /** Names of the parts that are in it now. */
+    parts: z.array(z.string()),
   }),
   z.strictObject({ type: z.literal('pick'), part: z.string() }),
   z.strictObject({ type: z.literal('key'), key: z.string() }),
@@ -34,6 +36,8 @@ export interface ToStage {
   readonly css?: string
   readonly html?: string
   readonly fonts?: readonly { readonly family: string; readonly url: string }[]
+  readonly behaviours?: readonly string[]
+  readonly locale?: string
   /** Width in px that the ruler gives the widget's container; null takes it back. */
   readonly width?: number | null
 }

@@ -1,1 +1,95 @@
-export const test = async (_args: readonly string[]): Promise<number> => 1
+/**
+ * `./yimble test [part …] [-- jest arguments]`: lint, types, unit, database and browser tests, with all their own set-up.
+ * The last line is `N passed, N failed`, summed over all of them; the exit code says the same.
+ */
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+import pg from 'pg'
+import * as z from 'zod'
+import { prepareWorld } from './demo'
+import { Stop } from './stop'
+import { browserIsThere, destroyWorld, driverIsThere, needPackages, postgresIsThere, root, say, startWorld, type WorldOptions } from './world'
+
+const parts = ['lint', 'types', 'unit', 'database', 'browser'] as const
+type Part = (typeof parts)[number]
+interface Count { passed: number; failed: number }
+
+/** Databases of the tests are copies of this one. */
+const template = 'yimble_template'
+
+export async function test(args: readonly string[]): Promise<number> {
+  const split = args.indexOf('--')
+  const asked = split < 0 ? args : args.slice(0, split)
+  const jestArgs = split < 0 ? [] : args.slice(split + 1)
+  const unknown = asked.find((one) => !parts.includes(one as Part))
+  if (unknown) throw new Stop(`there are no "${unknown}" tests; there are: ${parts.join(', ')}.`, 2)
+  const wanted = new Set<string>(asked.length > 0 ? asked : parts)
+  const counts: Count[] = []
+  if (wanted.has('lint')) counts.push(check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']))
+  if (wanted.has('types')) counts.push(check('types', ['node_modules/typescript/bin/tsc', '--noEmit']), check('types of the core', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core']))
+  if (wanted.has('unit')) counts.push(jest('unit', {}, jestArgs))
+  if (wanted.has('database') || wanted.has('browser')) counts.push(...(await inWorld(wanted, jestArgs)))
+  const passed = counts.reduce((sum, count) => sum + count.passed, 0)
+  const failed = counts.reduce((sum, count) => sum + count.failed, 0)
+  console.log(`${passed} passed, ${failed} failed`)
+  return failed === 0 && passed > 0 ? 0 : 1
+}
+
+function check(name: string, args: readonly string[]): Count {
+  say(`— ${name}`)
+  const done = spawnSync('node', args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
+  return done.status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
+}
+
+async function inWorld(wanted: ReadonlySet<string>, jestArgs: readonly string[]): Promise<Count[]> {
+  needPackages({ postgresql: postgresIsThere, ...(wanted.has('browser') ? { chromium: browserIsThere, 'chromium-driver': driverIsThere, 'fonts-liberation': hasFonts, 'fonts-noto-color-emoji': hasEmoji } : {}) })
+  const options: WorldOptions = { basePort: Number(process.env.YIMBLE_TEST_PORT ?? 4910), folder: path.join(root, '.yimble/test'), mode: 'production', profile: 'test' }
+  destroyWorld(options)
+  say('— starting a world of its own for the tests')
+  const world = await startWorld(options, (env) => prepareWorld(env, 'production'))
+  try {
+    const admin = await makeTemplate(world.urls.database)
+    const counts: Count[] = []
+    if (wanted.has('database')) counts.push(jest('database', { YIMBLE_TEST_DATABASE: admin, YIMBLE_TEST_TEMPLATE: template }, jestArgs))
+    if (wanted.has('browser')) counts.push(jest('browser', world.env, ['--runInBand', ...jestArgs]))
+    return counts
+  } finally {
+    await world.stop()
+  }
+}
+
+const hasFonts = () => existsSync('/usr/share/fonts/truetype/liberation') || existsSync('/usr/share/fonts/truetype/liberation2')
+const hasEmoji = () => existsSync('/usr/share/fonts/truetype/noto/NotoColorEmoji.ttf')
+
+/** An empty, migrated database to copy from. @returns the address of the server's own database */
+async function makeTemplate(url: string): Promise<string> {
+  const admin = new URL(url)
+  admin.pathname = '/postgres'
+  const client = new pg.Client({ connectionString: admin.href })
+  await client.connect()
+  await client.query(`create database ${template}`)
+  await client.end()
+  const own = new URL(url)
+  own.pathname = `/${template}`
+  const done = spawnSync('node', ['--import', 'tsx', '-e', "const { migrate } = await import('./src/server/db/migrate.ts'); await migrate(); const { boss, stopBoss } = await import('./src/server/jobs/queue.ts'); await boss(); await stopBoss(); process.exit(0)"], { cwd: root, env: { ...process.env, DATABASE_URL: own.href }, encoding: 'utf8' })
+  if (done.status !== 0) throw new Stop(`the test database could not be made: ${done.stderr.slice(-1500)}`)
+  return admin.href
+}
+
+const report = z.object({ numPassedTests: z.number(), numFailedTests: z.number(), numRuntimeErrorTestSuites: z.number() })
+
+function jest(project: Part, env: NodeJS.ProcessEnv | Readonly<Record<string, string>>, args: readonly string[]): Count {
+  say(`— ${project} tests`)
+  const file = path.join(root, `.build/jest-${project}.json`)
+  mkdirSync(path.dirname(file), { recursive: true })
+  const done = spawnSync('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--testTimeout', project === 'browser' ? '90000' : '20000', ...args], {
+    cwd: root,
+    env: { ...process.env, ...env, NODE_ENV: 'test', YIMBLE_LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
+  if (!existsSync(file)) return { passed: 0, failed: 1 }
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report.parse(JSON.parse(readFileSync(file, 'utf8')))
+  const failed = numFailedTests + numRuntimeErrorTestSuites
+  return { passed: numPassedTests, failed: failed === 0 && done.status !== 0 ? 1 : failed }
+}

@@ -34,7 +34,7 @@ export type ToWorker =
 export interface Outcome { readonly revision: number; readonly counts: Counts; readonly marks: readonly number[]; readonly ms: number }
 export type FromWorker = { readonly type: 'rendered'; readonly outcome: Outcome } | { readonly type: 'stage'; readonly frame: string; readonly message: unknown } | { readonly type: 'failed'; readonly sentence: string }
 
-interface Shown { readonly revision: number; readonly css: string; readonly html: string; readonly fonts: readonly Font[] }
+interface Shown { readonly revision: number; readonly css: string; readonly html: string; readonly fonts: readonly Font[]; readonly behaviours: readonly string[]; readonly locale: string }
 
 const ports = new Map<string, MessagePort>()
 let items: readonly Item[] = []
@@ -64,9 +64,9 @@ function update(revision: number, state: WorkerState): void {
   const begun = performance.now()
   items = state.items ?? items
   try {
-    const { html, css, fonts, counts } = render(state, items, { now: Date.now(), locale: state.locale, offsetAt: offsetIn(state.timeZone), assets: state.assets })
-    const next: Shown = { revision, css, html: wrap(html), fonts }
-    const message: ToStage = { revision, ...(next.css === shown?.css ? {} : { css }), ...(next.html === shown?.html ? {} : { html: next.html }), ...(JSON.stringify(fonts) === JSON.stringify(shown?.fonts) ? {} : { fonts }) }
+    const { html, css, fonts, behaviours, counts } = render(state, items, { now: Date.now(), locale: state.locale, offsetAt: offsetIn(state.timeZone), assets: state.assets })
+    const next: Shown = { revision, css, html: wrap(html), fonts, behaviours, locale: state.locale }
+    const message: ToStage = changed(shown, next)
     shown = next
     for (const port of ports.values()) port.postMessage(message)
     const kind = getKind(state.kind)
@@ -75,4 +75,11 @@ function update(revision: number, state: WorkerState): void {
   } catch (error) {
     say({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) })
   }
+}
+
+/** Only what differs from what the frames have. */
+function changed(before: Shown | undefined, next: Shown): ToStage {
+  const message: Record<string, unknown> = { revision: next.revision }
+  for (const name of ['css', 'html', 'fonts', 'behaviours', 'locale'] as const) if (JSON.stringify(next[name]) !== JSON.stringify(before?.[name])) message[name] = next[name]
+  return message as unknown as ToStage
 }

@@ -2,7 +2,7 @@
 /** One client: its widgets as live miniatures, its sources and their health, its sites. */
 import Link from 'next/link'
 import type { ClientShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
-import { colourRoles } from '@/core/design/brand'
+import { colourRoles, type Brand } from '@/core/design/brand'
 import { getPlatform } from '@/core/snippet/platforms'
 import { buttonClass } from '../parts/Button'
 import { TopLine } from '../parts/TopLine'
@@ -22,7 +22,7 @@ export function ClientView({ client, widgets, sources, sites, delivery }: Client
             <Link href={`/clients/${client.id}/new`} className={buttonClass('main')}>New widget</Link>
           </div>
           {widgets.length === 0 ? <p className="rounded-md border border-dashed border-edge p-8 text-center">No widget yet. Start one: pick what it shows, paste an address, see it on the client’s page.</p> : (
-            <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">{widgets.map((widget) => <WidgetCard key={widget.id} widget={widget} delivery={delivery} background={client.brand.colours.background} />)}</ul>
+            <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">{widgets.map((widget) => <WidgetCard key={widget.id} widget={widget} delivery={delivery} brand={client.brand as Brand} />)}</ul>
           )}
         </section>
         <div className="grid gap-10 md:grid-cols-2">

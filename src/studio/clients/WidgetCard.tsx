@@ -7,6 +7,8 @@ import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import type { WidgetShape } from '@/core/api/shapes'
+import type { Brand } from '@/core/design/brand'
+import { contrast } from '@/core/design/contrast'
 import { getKind } from '@/core/kinds/all'
 import { api } from '../api'
 import { Button } from '../parts/Button'
@@ -18,7 +20,13 @@ import { useAct } from './useAct'
 const miniature = { width: 760, scale: 0.44, height: 190 } as const
 const item = 'cursor-pointer rounded px-2.5 py-1.5 outline-none data-highlighted:bg-wash'
 
-export function WidgetCard({ widget, delivery, background }: { widget: WidgetShape; delivery: string; background: string }) {
+/** What to lay behind a see-through widget: the brand's background, or its text colour where the widget is made for a dark place. */
+function groundOf({ settings }: WidgetShape, { colours }: Brand): string {
+  const title = settings['look.title']
+  return typeof title === 'string' && (contrast(title, colours.background) ?? 21) < 3 ? colours.text : colours.background
+}
+
+export function WidgetCard({ widget, delivery, brand }: { widget: WidgetShape; delivery: string; brand: Brand }) {
   const router = useRouter()
   const { busy, act } = useAct()
   const [asking, setAsking] = useState<'delete' | 'rename'>()
@@ -34,7 +42,7 @@ export function WidgetCard({ widget, delivery, background }: { widget: WidgetSha
 
   return (
     <li className="flex flex-col overflow-hidden rounded-md border border-hair bg-paper">
-      <Link href={`/widgets/${widget.id}`} aria-label={`Open ${widget.name} on the bench`} className="relative block overflow-hidden border-b border-hair" style={{ height: miniature.height, background }}>
+      <Link href={`/widgets/${widget.id}`} aria-label={`Open ${widget.name} on the bench`} className="relative block overflow-hidden border-b border-hair" style={{ height: miniature.height, background: groundOf(widget, brand) }}>
         {widget.state === 'live' ? (
           <iframe key={widget.liveNumber} src={`${delivery}/f/${widget.ref}`} title={`${widget.name}, live`} tabIndex={-1} aria-hidden loading="lazy" sandbox="" className="pointer-events-none origin-top-left border-0 p-4" style={{ width: miniature.width, height: miniature.height / miniature.scale, transform: `scale(${miniature.scale})` }} />
         ) : (

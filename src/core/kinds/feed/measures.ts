@@ -1,6 +1,7 @@
 /**
  * The sizes of a feed widget, once, for its stylesheet and for the height reserved in the page. Lines are counted, not
- * measured: titles and summaries are clamped and every entry keeps room for all its lines.
+ * measured: titles and summaries are clamped, and the reserve has room for all their lines. Cards keep that room each; in
+ * lists, entries close up and what is left over stands below them.
  */
 import type { FeedValues } from './fields'
 

@@ -18,7 +18,7 @@ export function feedStyles(values: FeedValues): string {
 .card{display:flex;min-width:0;border:0 solid ${line}}
 .picture{overflow:hidden;border-radius:${radius}px;background:${line};aspect-ratio:${ratioOf(values['picture.shape'])}}
 .picture img{display:block;width:100%;height:100%;object-fit:cover;color:transparent}
-.words{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0;flex:1;height:${round(wordsEm(values))}em;overflow:hidden}
+.words{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0;flex:1}
 .title,.meta,.summary,.more{margin:0;overflow-wrap:anywhere;flex:none}
 .title{font-size:${type.titleSize}em;line-height:${type.titleLine};font-weight:700;color:${values['look.title']};${clamp(values['title.lines'])}${headingFont(values)}}
 .title a{color:inherit;text-decoration:none}
@@ -32,14 +32,14 @@ a:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:2px;bo
 .cards{grid-template-columns:repeat(auto-fill,minmax(max(min(100%,${cardMinEm}em),(100% - ${(columns - 1) * space}px)/${columns}),1fr))}
 .cards .card{flex-direction:column;border-width:${border}px;border-radius:${radius}px;overflow:hidden}
 .cards .picture{border-radius:0;flex:none}
-.cards .words{margin:${cardPadding(values)}px;flex:none}
-.cards .bare{justify-content:flex-start}
-.list.list .card{gap:${space}px;padding-bottom:${space}px;border-bottom-width:${border}px}
-.list.list .picture{width:${pictureEm.narrow}em;flex:none;align-self:flex-start}
+.cards .words{margin:${cardPadding(values)}px;flex:none;height:${round(wordsEm(values))}em;overflow:hidden}
+.cards .more{margin-top:auto}
+.rows .card{gap:${space}px;padding-bottom:${space}px;border-bottom-width:${border}px}
+.rows .picture{width:${pictureEm.narrow}em;flex:none;align-self:flex-start}
 .column{gap:${space}px}
 .column .card{gap:${Math.round(space * 0.6)}px;padding-bottom:${space / 2}px;border-bottom-width:${border}px}
 .column .picture{width:${pictureEm.column}em;aspect-ratio:1;flex:none;align-self:flex-start}
-@container (min-width:${roomyEm * values['look.textSize'] + 2 * paddingPx(values)}px){.list.list .picture{width:${pictureEm.roomy}em}}
+@container (min-width:${roomyEm * values['look.textSize'] + 2 * paddingPx(values)}px){.rows .picture{width:${pictureEm.roomy}em}}
 @media (forced-colors:active){.picture{forced-color-adjust:none}}`
 }
 

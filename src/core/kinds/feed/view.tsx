@@ -2,6 +2,8 @@
 /** Markup of a feed widget. Text goes in as text; the only attributes with outside values are addresses and captions. */
 import type { FeedEntry, FeedModel } from './model'
 
+const layoutClass = { list: 'rows', cards: 'cards', column: 'column' } as const
+
 export function FeedView(model: FeedModel) {
   const Heading = `h${model.headingLevel}` as 'h2'
   const Title = `h${model.heading ? model.headingLevel + 1 : model.headingLevel}` as 'h3'
@@ -11,7 +13,7 @@ export function FeedView(model: FeedModel) {
       {model.entries.length === 0 ? (
         <p class="empty" part="empty">{model.emptyText}</p>
       ) : (
-        <ul class={`list ${model.layout}`} part="list" role="list" data-chunks>
+        <ul class={`list ${layoutClass[model.layout]}`} part="list" role="list" data-chunks>
           {model.entries.map((entry) => <Entry key={entry.id} entry={entry} model={model} Title={Title} />)}
         </ul>
       )}

@@ -23,8 +23,9 @@ export function NumberControl({ id, field, leaf, brand, describedBy, onChange, c
       <div className="flex items-center gap-2">
         <input type="range" aria-label={field.label} min={min} max={max} step={by} value={value} onChange={(event) => { setTyped(undefined); onChange(Number(event.target.value)) }} className="h-6 min-w-0 flex-1 accent-spruce" />
         <input id={id} inputMode="numeric" value={typed ?? String(value)} aria-invalid={isWrong || undefined} aria-describedby={describedBy} onChange={(event) => type(event.target.value)} onBlur={() => setTyped(isWrong ? typed : undefined)} className="h-7 w-14 rounded-md border border-edge bg-paper px-1.5 text-right aria-invalid:border-brick" />
-        <span className="w-16 truncate text-[13px] text-faint">{value === 0 && zero ? zero : unit}</span>
+        <span className="min-w-8 text-[13px] text-faint">{unit}</span>
       </div>
+      {value === 0 && zero && <p className="text-[12px] text-faint">0: {zero}</p>}
       {isWrong && <p role="alert" className="text-[13px] text-brick">From {min} to {max}, please; it stays at {value}.</p>}
     </div>
   )

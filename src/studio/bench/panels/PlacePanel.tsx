@@ -58,7 +58,7 @@ export function PlacePanel({ clientId, sites, pageId, slotId, slots, onPlace, on
       {site && page && (
         <>
           <div className="flex flex-col gap-1">
-            <label htmlFor="place-platform" className="text-[13px] font-medium">What lets this site through?</label>
+            <label htmlFor="place-platform" className="text-[13px] font-medium">What does this site let through?</label>
             <select id="place-platform" className={inputClass} value={site.platform} onChange={(event) => void changePlatform(event.target.value)}>
               {platforms.map((one) => <option key={one.id} value={one.id}>{one.label}</option>)}
             </select>
@@ -94,7 +94,7 @@ function AddSite({ clientId, onAdded }: { clientId: string; onAdded: (site: Site
     <form onSubmit={(event) => void add(event)} noValidate className="flex flex-col gap-2 rounded-md border border-hair p-3">
       <TextField label="Address of the page it will stand on" value={address} onChange={(event) => setAddress(event.target.value)} placeholder="client-site.example" inputMode="url" autoComplete="off" spellCheck={false} error={fault} hint="It is fetched once, so that the widget can be seen in it." />
       <div className="flex flex-col gap-1">
-        <label htmlFor="add-platform" className="text-[13px] font-medium">What lets this site through?</label>
+        <label htmlFor="add-platform" className="text-[13px] font-medium">What does this site let through?</label>
         <select id="add-platform" className={inputClass} value={platform} onChange={(event) => setPlatform(event.target.value)}>{platforms.map((one) => <option key={one.id} value={one.id}>{one.label}</option>)}</select>
       </div>
       <Button type="submit" look="main" busy={busy}>{busy ? 'Fetching the page …' : 'Show it there'}</Button>
