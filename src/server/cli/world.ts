@@ -47,7 +47,8 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_STANDINS_PORT: String(basePort + 20),
     YIMBLE_STANDINS_FOLDER: folder,
     YIMBLE_WORKER_PORT: String(basePort + 40),
-    YIMBLE_ALLOWED_ORIGINS: standinHosts.map((host) => at(host, 20)).join(','),
+    // 127.0.0.8 is free for what a test wants to be the outside.
+    YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8'] : [])].map((host) => at(host, 20)).join(','),
     YIMBLE_EMBED_FOLDER: path.join(root, '.build/embed'),
     YIMBLE_DEMO: '1',
     YIMBLE_PGDATA: path.join(folder, 'pg'),

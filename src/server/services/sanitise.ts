@@ -30,4 +30,11 @@ const options: sanitizeHtml.IOptions = {
   parser: { lowerCaseTags: true },
 }
 
-export const sanitise = (markup: string): SanitisedHtml => sanitizeHtml(markup, options) as SanitisedHtml
+/** @param base - address that relative ones in the markup resolve against; without it they are left as they are */
+export function sanitise(markup: string, base?: string): SanitisedHtml {
+  const absolute = (name: string): sanitizeHtml.Transformer => (tagName, attribs) => {
+    const address = attribs[name]
+    return { tagName, attribs: address && base && URL.canParse(address, base) ? { ...attribs, [name]: new URL(address, base).href } : attribs }
+  }
+  return sanitizeHtml(markup, { ...options, transformTags: { a: absolute('href'), img: absolute('src') } }) as SanitisedHtml
+}

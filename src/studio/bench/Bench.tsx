@@ -171,7 +171,6 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
-      <h1 className="sr-only">{widget.name}: bench</h1>
       <BenchTop client={client} name={widget.name} draft={draft} hosted={widget.state === 'live' ? `${delivery}/h/${widget.ref}` : undefined} publishLabel={widget.state === 'draft' ? 'Publish' : changes.length > 0 ? `Publish ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}` : 'Published'} canPublish={canPublish} busy={busy} onRename={(name) => void act(async () => setWidget(await api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { name })))} onUndo={() => store.undo()} onRedo={() => store.redo()} onPublish={() => void publish()} />
       <Flow steps={flow} current={step} onStep={goTo} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">

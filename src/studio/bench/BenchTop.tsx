@@ -30,6 +30,7 @@ export function BenchTop({ client, name, draft, hosted, publishLabel, canPublish
   }
   return (
     <header className="flex flex-wrap items-center gap-x-2 gap-y-1 px-3 py-1.5">
+      <h1 className="sr-only">{name}: bench</h1>
       <Link href="/" className="font-display text-[19px] font-bold tracking-tight text-spruce">Yimble</Link>
       <span aria-hidden className="text-edge">/</span>
       <Link href={`/clients/${client.id}`} className="max-w-44 truncate hover:underline">{client.name}</Link>

@@ -1,0 +1,65 @@
+/** axe finds nothing in the studio's views, light and dark, wide and narrow, nor in any layout of a widget. */
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Browser } from './browser'
+import { api, clientNamed, liveWidget, signedIn, world } from './world'
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+let browser: Browser
+let client = ''
+let source = ''
+let widget: { id: string; ref: string }
+beforeAll(async () => {
+  browser = await signedIn()
+  client = await clientNamed(browser, 'Kiln & Tide')
+  source = (await api<{ id: string }[]>(browser, 'GET', `/clients/${client}/sources`))[0]!.id
+  widget = await liveWidget(browser, 'Kiln & Tide', { 'heading.text': 'Checked' })
+})
+afterAll(() => browser.close())
+
+async function violations(): Promise<string[]> {
+  await browser.driver.executeScript(axe)
+  return browser.driver.executeAsyncScript(`const done = arguments[0]; axe.run(document, { iframes: false, runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(({ violations }) => done(violations.map((one) => one.id + ': ' + one.nodes.map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).slice(0, 3).join(' | '))))`)
+}
+const scheme = (value: string) => browser.protocol('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value }] })
+
+describe.each([['light', 1280], ['dark', 1280], ['light', 390]] as const)('the studio, %s, %i px wide', (colours, width) => {
+  beforeAll(async () => {
+    await scheme(colours)
+    await browser.viewport(width, 800, width < 500)
+  })
+  afterAll(() => scheme('light'))
+  const views: [string, () => string][] = [['clients', () => '/'], ['client', () => `/clients/${client}`], ['new widget', () => `/clients/${client}/new`], ['brand', () => `/clients/${client}/brand`], ['source', () => `/sources/${source}`], ['account', () => '/account'], ['nothing there', () => '/nowhere']]
+  test.each(views)('%s', async (_name, path) => {
+    await browser.driver.get(world.studio + path())
+    await browser.see('h1')
+    await new Promise((done) => setTimeout(done, 400))
+    expect(await violations()).toEqual([])
+    expect(await browser.driver.executeScript('return document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
+  })
+  test('the bench, at each step', async () => {
+    await browser.driver.get(`${world.studio}/widgets/${widget.id}`)
+    for (const verb of ['Gather', 'Sift', 'Arrange', 'Dress', 'Place', 'Ship']) {
+      await browser.click(`//nav[@aria-label="Steps"]//button[contains(., "${verb}")]`)
+      await new Promise((done) => setTimeout(done, 700))
+      expect([verb, await violations()]).toEqual([verb, []])
+      expect([verb, await browser.driver.executeScript('return document.documentElement.scrollWidth - innerWidth')]).toEqual([verb, 0])
+    }
+  })
+})
+
+test('signing in', async () => {
+  await browser.driver.get(`${world.studio}/sign-in`)
+  await browser.see('form')
+  expect(await violations()).toEqual([])
+})
+
+test.each([['cards', {}], ['list', { 'facts.author': true, 'facts.source': true }], ['column', { 'facts.picture': true }]])('a widget as %s', async (from, settings) => {
+  await browser.driver.get(`${world.studio}/account`)
+  const made = await liveWidget(browser, 'Kiln & Tide', { 'heading.text': 'Checked', ...settings }, from)
+  await browser.driver.get(`${world.delivery}/h/${made.ref}`)
+  await browser.until<number>(`document.querySelector('[data-yimble]')?.shadowRoot?.querySelectorAll('.card').length`, (count) => count > 0)
+  // A page of its own has no heading above the widget's; that is the page's matter, and the level is a setting.
+  expect((await violations()).filter((one) => !/^(page-has-heading-one|heading-order)/.test(one))).toEqual([])
+})

@@ -1,0 +1,70 @@
+/** The running world that `./yimble test` started, and steps that several tests share. */
+import { expect } from '@jest/globals'
+import { openBrowser, type Browser } from './browser'
+
+const need = (name: string): string => {
+  const value = process.env[name]
+  if (!value) throw new Error('Browser tests are started by ./yimble test browser')
+  return value
+}
+
+export const world = {
+  studio: need('YIMBLE_STUDIO_URL'),
+  delivery: need('YIMBLE_DELIVERY_URL'),
+  publisher: `http://127.0.0.4:${need('YIMBLE_STANDINS_PORT')}`,
+  kiln: `http://127.0.0.5:${need('YIMBLE_STANDINS_PORT')}`,
+  quay: `http://127.0.0.6:${need('YIMBLE_STANDINS_PORT')}`,
+  nursery: `http://127.0.0.7:${need('YIMBLE_STANDINS_PORT')}`,
+}
+
+export async function signIn(browser: Browser, email = 'designer@fernhollow.example', password = 'fernhollow'): Promise<void> {
+  await browser.driver.get(`${world.studio}/sign-in`)
+  await browser.type('input[name=email]', email)
+  await browser.type('input[name=password]', password)
+  await browser.click('button[type=submit]')
+  await browser.see('//h1[contains(., "Whose site")]')
+}
+
+/** A browser that is signed in already. */
+export async function signedIn(): Promise<Browser> {
+  const browser = await openBrowser()
+  await signIn(browser)
+  return browser
+}
+
+/** Calls the API from the studio's page, with its session. */
+export async function api<T>(browser: Browser, method: string, path: string, body?: object, headers: object = {}): Promise<T> {
+  const answer = await browser.driver.executeAsyncScript<{ status: number; value: T }>(
+    `const [method, path, body, headers, done] = arguments
+     fetch('/api/v1' + path, { method, body: body && JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } }).then(async (answer) => done({ status: answer.status, value: answer.status === 204 ? null : await answer.json() }))`,
+    method, path, body ?? null, headers,
+  )
+  expect([path, answer.status, answer.status >= 400 ? answer.value : '']).toEqual([path, answer.status < 300 ? answer.status : 200, ''])
+  return answer.value
+}
+
+export async function clientNamed(browser: Browser, name: string): Promise<string> {
+  return (await api<{ id: string; name: string }[]>(browser, 'GET', '/clients')).find((one) => one.name === name)!.id
+}
+
+/** A live feed widget made by the API. @param settings - beside the source */
+export async function liveWidget(browser: Browser, clientName: string, settings: Readonly<Record<string, unknown>>, from = 'cards'): Promise<{ id: string; ref: string; settings: Record<string, unknown> }> {
+  const client = await clientNamed(browser, clientName)
+  const [source] = await api<{ id: string }[]>(browser, 'GET', `/clients/${client}/sources`)
+  const widget = await api<{ id: string; ref: string; settings: Record<string, unknown> }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name: 'Made by a test', from })
+  const patches = Object.entries({ sources: [source!.id], ...settings }).map(([path, to]) => ({ path, from: widget.settings[path], to, label: 'test' }))
+  await api(browser, 'PATCH', `/widgets/${widget.id}/draft`, { patches }, { 'if-match': '"0"' })
+  return api(browser, 'POST', `/widgets/${widget.id}/releases`)
+}
+
+/** As a practitioner does: into the slot's field of the site's editor, and save. */
+export async function paste(browser: Browser, site: string, slot: string, snippet: string): Promise<void> {
+  await browser.driver.get(`${site}/edit`)
+  await browser.see(`#${slot}`)
+  await browser.driver.executeScript('arguments[0].value = arguments[1]', await browser.see(`#${slot}`), snippet)
+  await browser.click(`//textarea[@id="${slot}"]/following-sibling::button`)
+  await browser.see('[role=status]')
+}
+
+/** The widgets' states on the page that is open. */
+export const statesHere = `[...document.querySelectorAll('[data-yimble]')].map((element) => element.dataset.state)`
