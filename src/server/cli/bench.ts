@@ -1,1 +1,36 @@
-export const bench = async (_args: readonly string[]): Promise<number> => 1
+/** `./yimble bench`: measures against the budgets and prints one JSON line each. Exit code 1 when one is not kept. */
+import path from 'node:path'
+import { prepareWorld } from './demo'
+import { Stop } from './stop'
+import { browserIsThere, destroyWorld, driverIsThere, needPackages, root, startWorld, type WorldOptions } from './world'
+
+export async function bench(args: readonly string[]): Promise<number> {
+  if (args.length > 0) throw new Stop('bench takes no arguments.', 2)
+  needPackages({ chromium: browserIsThere, 'chromium-driver': driverIsThere })
+  Object.assign(process.env, { NODE_ENV: 'production' })
+  const { weight } = await import('../../../bench/weight')
+  const { rendering } = await import('../../../bench/rendering')
+  let allKept = true
+  const report = (lines: readonly { readonly ok: boolean }[]) => {
+    for (const one of lines) {
+      console.log(JSON.stringify(one))
+      allKept &&= one.ok
+    }
+  }
+  report(await weight())
+  report(rendering())
+  const options: WorldOptions = { basePort: Number(process.env.YIMBLE_BENCH_PORT ?? 5110), folder: path.join(root, '.yimble/bench'), mode: 'production', profile: 'test' }
+  destroyWorld(options)
+  const world = await startWorld(options, (env) => prepareWorld(env, 'production'))
+  try {
+    Object.assign(process.env, world.env)
+    const { living } = await import('../../../bench/living')
+    const { delivering } = await import('../../../bench/delivering')
+    const { lines, ref } = await living()
+    report(lines)
+    report(await delivering(world.urls.delivery, ref))
+  } finally {
+    await world.stop()
+  }
+  return allKept ? 0 : 1
+}

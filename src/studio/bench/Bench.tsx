@@ -33,6 +33,9 @@ import { useDraft, useDraftState } from './useDraft'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
 import { useRender } from './useRender'
 
+/** What the designer is asking at each step. */
+const questions: Readonly<Record<Step, string>> = { gather: 'Where does it come from?', sift: 'What may be shown?', arrange: 'How is it laid out?', dress: 'Does it look like this site?', place: 'Where does it stand?', ship: 'Get it live, keep it right' }
+
 export interface BenchProps { readonly bench: BenchShape; readonly userId: string; readonly delivery: string }
 
 export function Bench(props: BenchProps) {
@@ -182,6 +185,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
         </main>
         <aside aria-label={`${flow.find((one) => one.id === step)?.label}: settings`} className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l">
           <div key={step} className="arrive">
+            <h2 className="mb-3 text-lg">{questions[step]}</h2>
             {step === 'gather' && <GatherPanel clientId={client.id} sources={sources} chosen={chosen} onAdded={added} onChoose={(ids, label) => change('sources', ids, label)} />}
             {step === 'sift' && outcome && <SiftCounts counts={outcome.counts} />}
             {step === 'place' && <PlacePanel clientId={client.id} sites={sites} pageId={page?.id ?? null} slotId={slot.id} slots={slots} onPlace={place} onSites={(next, target) => { setSites(next); if (target) place(target.pageId, target.slotId) }} />}

@@ -1,0 +1,38 @@
+/** Delivery against a bare node:http server with the same bytes, in processes of their own, in turns. */
+import { spawn, type ChildProcess } from 'node:child_process'
+import autocannon from 'autocannon'
+import { line, median, type Line } from './measure'
+
+const bare = (port: number, url: string) => `
+  const body = Buffer.from(await (await fetch(${JSON.stringify(url)}, { headers: { 'accept-encoding': 'identity' } })).arrayBuffer())
+  const { createServer } = await import('node:http')
+  createServer((_request, response) => { response.writeHead(200, { 'Content-Type': 'application/json; charset=utf-8', 'Content-Length': body.length, 'Cache-Control': 'public, max-age=30' }); response.end(body) }).listen(${port}, '127.0.0.2', () => console.log('up'))`
+
+async function startBare(port: number, url: string): Promise<ChildProcess> {
+  const child = spawn('node', ['--input-type=module', '-e', bare(port, url)], { stdio: ['ignore', 'pipe', 'inherit'] })
+  await new Promise((done) => child.stdout!.once('data', done))
+  return child
+}
+
+const fire = (url: string) => autocannon({ url, connections: 20, duration: 4, headers: { 'accept-encoding': 'identity' } })
+
+export async function delivering(delivery: string, ref: string): Promise<Line[]> {
+  const port = Number(new URL(delivery).port) + 5
+  const ours = `${delivery}/w/${ref}.json`
+  const child = await startBare(port, ours)
+  try {
+    const rates: number[] = []
+    const tails: number[] = []
+    await fire(ours)
+    await fire(`http://127.0.0.2:${port}/`)
+    for (let round = 0; round < 3; round += 1) {
+      const [a, b] = [await fire(ours), await fire(`http://127.0.0.2:${port}/`)]
+      if (a.non2xx > 0 || a.errors > 0) throw new Error(`delivery failed ${a.non2xx + a.errors} requests under load`)
+      rates.push(a.requests.average / b.requests.average)
+      tails.push(Math.max(a.latency.p99, 1) / Math.max(b.latency.p99, 1))
+    }
+    return [line('delivery: requests a second, as a share of a bare server', median(rates), 'times', ['>=', 0.8]), line('delivery: p99 against a bare server’s', median(tails), 'times', ['<=', 1.5])]
+  } finally {
+    child.kill()
+  }
+}
