@@ -1,5 +1,4 @@
 /** The running world that `./yimble test` started, and steps that several tests share. */
-import { expect } from '@jest/globals'
 import { openBrowser, type Browser } from './browser'
 
 const need = (name: string): string => {

@@ -18,7 +18,7 @@ export async function bench(args: readonly string[]): Promise<number> {
     }
   }
   report(await weight())
-  report(rendering())
+  report(await rendering())
   const options: WorldOptions = { basePort: Number(process.env.YIMBLE_BENCH_PORT ?? 5110), folder: path.join(root, '.yimble/bench'), mode: 'production', profile: 'test' }
   destroyWorld(options)
   const world = await startWorld(options, (env) => prepareWorld(env, 'production'))
