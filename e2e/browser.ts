@@ -34,7 +34,7 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
   // A driver named by path keeps selenium from looking for downloads.
   const service = new chrome.ServiceBuilder('/usr/bin/chromedriver')
   const driver = (await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(service).build()) as chrome.Driver
-  await driver.manage().setTimeouts({ implicit: 0, pageLoad: 20_000, script: 20_000 })
+  await driver.manage().setTimeouts({ implicit: 0, pageLoad: 60_000, script: 60_000 })
   const protocol = (command: string, parameters: object = {}) => driver.sendAndGetDevToolsCommand(command, parameters as never) as unknown as Promise<Record<string, unknown>>
   const viewport = async (width: number, height: number, mobile = false) => {
     await protocol('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile })
@@ -42,7 +42,7 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
   }
   await viewport(1280, 800)
   const locate = (selector: string) => (/^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector))
-  const see = async (selector: string, withinMs = 10_000) => {
+  const see = async (selector: string, withinMs = 20_000) => {
     const element = await driver.wait(until.elementLocated(locate(selector)), withinMs, `not there: ${selector}`)
     return driver.wait(until.elementIsVisible(element), withinMs, `not shown: ${selector}`)
   }
@@ -59,7 +59,7 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
       await driver.executeScript('arguments[0].focus(); arguments[0].select?.()', element)
       await element.sendKeys(text)
     },
-    async until<T>(script: string, check: (value: T) => boolean, withinMs = 10_000) {
+    async until<T>(script: string, check: (value: T) => boolean, withinMs = 20_000) {
       const end = Date.now() + withinMs
       for (;;) {
         const value = await driver.executeScript<T>(`return (${script})`)

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Browser } from './browser'
-import { api, liveWidget, signedIn, statesHere, world } from './world'
+import { api, clientNamed, liveWidget, signedIn, statesHere, world } from './world'
 
 let browser: Browser
 let server: Server
@@ -155,6 +155,29 @@ describe('a guest in the page', () => {
     expect(stops.slice(0, 5).every((words) => words.length > 8)).toBe(true)
     expect(new Set(stops.slice(0, 5)).size).toBe(5)
     expect(stops[5]).toBe('after')
+  })
+})
+
+describe('keeping up', () => {
+  test('an entry that the publisher adds is live after the source was read, with nothing done by hand; hidden, it is gone', async () => {
+    await studio()
+    const client = await clientNamed(browser, 'The Old Quay Music Hall')
+    const [source] = await api<{ id: string }[]>(browser, 'GET', `/clients/${client}/sources`)
+    const widget = await liveWidget(browser, 'The Old Quay Music Hall', {}, 'list')
+    const title = `News of ${Date.now()}`
+    await fetch(`${world.publisher}/quay/atom.xml?add=${encodeURIComponent(title)}`)
+    await api(browser, 'POST', `/sources/${source!.id}/refresh`)
+    const follows = async (check: (text: string) => boolean) => {
+      for (let tries = 0; tries < 200; tries += 1) {
+        if (check(await (await fetch(`${world.delivery}/w/${widget.ref}.json`)).text())) return true
+        await new Promise((done) => setTimeout(done, 100))
+      }
+      return false
+    }
+    expect(await follows((text) => text.includes(title))).toBe(true)
+    const items = await api<{ id: string; name: string }[]>(browser, 'GET', `/sources/${source!.id}/items`)
+    await api(browser, 'POST', `/widgets/${widget.id}/decisions`, { itemId: items.find((item) => item.name === title)!.id, hidden: true })
+    expect(await follows((text) => !text.includes(title))).toBe(true)
   })
 })
 

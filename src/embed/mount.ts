@@ -11,6 +11,8 @@ export interface Surroundings {
   readonly chunks: Readonly<Record<string, string>>
   /** Data by ref; several copies of one widget ask once. */
   readonly data: Map<string, Promise<Artifact | undefined>>
+  /** Set while a piece put in waits to be drawn: all widgets of the page put in one piece a frame between them. */
+  busy: Promise<void> | undefined
 }
 
 /** Cards put in between two breaths, so that no task is long on a slow phone. */
@@ -80,20 +82,37 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
     return setState(element, 'off')
   }
   const document = element.ownerDocument
-  const fragment = toFragment(document, artifact.html)
+  const [first, ...rest] = piecesOf(artifact.html)
+  const fragment = toFragment(document, first!)
   if (!fragment) return setState(element, 'error')
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
   adopt(root, artifact.css)
-  const list = fragment.querySelector('[data-chunks]')
-  const rest = list ? [...list.children].slice(chunkSize) : []
-  rest.forEach((child) => child.remove())
+  await turn(document.defaultView!, around)
   root.replaceChildren(fragment)
   if (artifact.jsonLd) element.replaceChildren(dataScript(document, JSON.stringify(artifact.jsonLd)))
-  for (let at = 0; at < rest.length; at += chunkSize) {
-    await breathe(document.defaultView!)
-    list!.append(...rest.slice(at, at + chunkSize))
+  const list = root.querySelector('[data-chunks]')
+  for (const piece of rest) {
+    await turn(document.defaultView!, around)
+    list?.append(toFragment(document, piece)!)
   }
   await finish(element, root, artifact, artifact.ref, around)
+}
+
+/** Waits until no other piece is to be drawn, and takes the frame. */
+async function turn(view: Window, around: Surroundings): Promise<void> {
+  while (around.busy) await around.busy
+  around.busy = breathe(view).then(() => { around.busy = undefined })
+}
+
+/**
+ * The markup in pieces of a few entries each, none of which takes long to parse and lay out. A list marked `data-chunks`
+ * stands last in a kind's markup and its entries carry `data-key`, so each piece is whole but for end tags that a parser
+ * adds or passes over by itself.
+ */
+export function piecesOf(html: string): string[] {
+  const starts = [...html.matchAll(/<\w+(?=[^<>]*\sdata-key=)/g)].map((match) => match.index)
+  const cuts = starts.filter((_start, at) => at > 0 && at % chunkSize === 0)
+  return [0, ...cuts].map((cut, at) => html.slice(cut, cuts[at]))
 }
 
 async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact | undefined, ref: string, around: Surroundings): Promise<void> {
@@ -112,9 +131,13 @@ async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact
     const { start } = (await import(`${around.delivery}/${chunk}`)) as { start(root: ShadowRoot, locale: string): void }
     start(root, artifact?.locale ?? document.documentElement.lang)
   }
-  const content = root.firstElementChild?.getBoundingClientRect()
-  if (artifact) fitReserve(element, artifact)
-  seen(element, ref, content, around)
+  // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
+  const observer = new (document.defaultView as Window & typeof globalThis).ResizeObserver(([entry]) => {
+    observer.disconnect()
+    if (artifact) fitReserve(element, artifact)
+    seen(element, ref, entry?.contentRect, around)
+  })
+  observer.observe(root.firstElementChild!)
 }
 
 /**
@@ -128,7 +151,7 @@ function fitReserve(element: HTMLElement, { reserve }: Artifact): void {
 }
 
 /** Tells delivery that this page shows the widget: which page, which size. Nothing about the visitor. */
-function seen(element: HTMLElement, ref: string, box: DOMRect | undefined, { delivery }: Surroundings): void {
+function seen(element: HTMLElement, ref: string, box: DOMRectReadOnly | undefined, { delivery }: Surroundings): void {
   const { navigator, location } = element.ownerDocument.defaultView!
   const form = element.dataset.form ?? 'script'
   const page = form === 'frame' ? element.ownerDocument.referrer : location.origin + location.pathname

@@ -66,10 +66,15 @@ export function addFonts(document: Document, fonts: readonly { family: string; u
   }
 }
 
-/** Lets the page breathe between two pieces of work. */
+/**
+ * Lets the page draw between two pieces of work. Not `scheduler.yield`: that goes on before the next frame, and all pieces
+ * are laid out at once after all. In a hidden tab there are no frames, so a timer goes on as well.
+ */
 export const breathe = (view: Window): Promise<void> =>
   new Promise((done) => {
-    const { scheduler } = view as Window & { scheduler?: { yield?(): Promise<void> } }
-    if (scheduler?.yield) void scheduler.yield().then(done)
-    else view.setTimeout(done)
+    const timer = view.setTimeout(done, 200)
+    view.requestAnimationFrame(() => {
+      view.clearTimeout(timer)
+      view.setTimeout(done)
+    })
   })

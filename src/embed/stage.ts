@@ -10,6 +10,9 @@ import { addFonts, adopt, toFragment } from './shared'
 declare const yimbleChunks: Readonly<Record<string, string>>
 const script = (document.currentScript as HTMLScriptElement).src
 
+/** Entries off screen cost no layout: there are three pages to lay out at every change. */
+const offScreen = '[data-chunks]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}'
+
 function begin(page: Window & typeof globalThis): void {
   const { document } = page
   const nonce = page.location.hash.slice(1)
@@ -43,17 +46,29 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     }
   }
 
+  let isDue = false
   const measure = () => {
+    isDue = false
     const box = root.firstElementChild
     const inner = box?.firstElementChild
     const { width, height } = (box ?? host).getBoundingClientRect()
     say({ type: 'measure', revision, viewport: page.innerWidth, slot: innerWidthOf(page, slot ?? document.body), width, height, content: Math.max(inner?.scrollWidth ?? 0, width), background: backgroundBehind(page, host), found: slot !== null, parts: [...new Set([...root.querySelectorAll('[part]')].map((element) => element.getAttribute('part')!))] })
   }
+  /** Once a frame, where the page is laid out anyway. */
+  const measureSoon = () => {
+    if (!isDue) page.requestAnimationFrame(measure)
+    isDue = true
+  }
   port.onmessage = ({ data }: MessageEvent<ToStage>) => {
     revision = data.revision
     if (data.css !== undefined) {
       if (sheet) sheet.replaceSync(data.css)
-      else sheet = adopt(root, data.css)
+      else {
+        sheet = adopt(root, data.css)
+        const lazy = new page.CSSStyleSheet()
+        lazy.replaceSync(offScreen)
+        root.adoptedStyleSheets = [sheet, lazy]
+      }
     }
     if (data.fonts) addFonts(document, data.fonts)
     if (data.locale !== undefined) locale = data.locale
@@ -63,9 +78,9 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       void behave()
     }
     if (data.width !== undefined) setWidth(document, host, data.width)
-    measure()
+    measureSoon()
   }
-  new page.ResizeObserver(measure).observe(host)
+  new page.ResizeObserver(measureSoon).observe(host)
   root.addEventListener('click', (event) => {
     const part = (event.target as Element).closest('[part]')?.getAttribute('part')
     if (part) say({ type: 'pick', part })

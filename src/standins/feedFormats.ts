@@ -19,7 +19,7 @@ function writeRss({ title, about }: Publication, entries: readonly DatedEntry[],
     const picture = pictureOf(entry, base)
     return `<item><title>${escapeHtml(entry.title)}</title><link>${base}/${entry.slug}</link><guid isPermaLink="false">${entry.slug}</guid><dc:creator>${escapeHtml(entry.author)}</dc:creator><pubDate>${entry.at.toUTCString()}</pubDate>${entry.tags.map((tag) => `<category>${tag}</category>`).join('')}<description><![CDATA[${escapeHtml(entry.text)}]]></description><content:encoded><![CDATA[${bodyOf(entry)}]]></content:encoded>${picture ? `<media:content url="${picture}" medium="image" width="1200" height="800"><media:description>Drawing for “${escapeHtml(entry.title)}”</media:description></media:content>` : ''}</item>`
   })
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:media="http://search.yahoo.com/mrss/"><channel><title>${escapeHtml(title)}</title><link>${base}/</link><description>${escapeHtml(about)}</description><language>en-GB</language>${items.join('\n')}</channel></rss>`
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:media="http://media.example/mrss/"><channel><title>${escapeHtml(title)}</title><link>${base}/</link><description>${escapeHtml(about)}</description><language>en-GB</language>${items.join('\n')}</channel></rss>`
 }
 
 function writeAtom({ title, about }: Publication, entries: readonly DatedEntry[], base: string): string {

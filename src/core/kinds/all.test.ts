@@ -34,6 +34,12 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
       expect(first.css).not.toContain('undefined')
       expect(first.css).not.toContain('NaN')
     })
+    test('a list that is put in by pieces stands last, and its entries are keyed', () => {
+      const { html } = render(input, awkwardItems, context)
+      if (!html.includes('data-chunks')) return
+      expect(html).toMatch(/<\/(ul|ol|div)>(<\/\w+>)*$/)
+      expect(html.match(/\sdata-key=/g)).toHaveLength(awkwardItems.length)
+    })
     test('every part that the markup carries is listed', () => {
       const listed = new Set(kind.parts.map((part) => part.name))
       for (const [, part] of render(input, awkwardItems, context).html.matchAll(/\spart="([^"]+)"/g)) expect(listed).toContain(part)

@@ -4,7 +4,7 @@ import { readBytes, readers } from './all'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 const read = (text: string, url = 'https://kiln.example/feeds/all.xml', contentType?: string) => readBytes(bytes(text), { url, contentType })
-const rss = (items: string, more = '') => `<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:m="http://search.yahoo.com/mrss/"><channel><title>Kiln</title>${more}${items}</channel></rss>`
+const rss = (items: string, more = '') => `<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:m="http://media.example/mrss/"><channel><title>Kiln</title>${more}${items}</channel></rss>`
 
 describe.each(readers.map((reader) => [reader.id, reader] as const))('reader %s', (id, reader) => {
   test('takes its own example and no other does', () => {

@@ -17,24 +17,32 @@ export interface XmlNode {
   readonly language: string | undefined
 }
 
-/** Namespace → the prefix it usually has. The empty prefix: RSS and Atom elements, told apart by their root. */
-const usualPrefixes = new Map([
-  ['http://www.w3.org/2005/atom', 'atom'],
-  ['http://purl.org/atom/ns#', 'atom'],
-  ['http://purl.org/rss/1.0/', ''],
-  ['http://my.netscape.com/rdf/simple/0.9/', ''],
-  ['http://backend.userland.com/rss2', ''],
-  ['http://www.w3.org/1999/02/22-rdf-syntax-ns#', 'rdf'],
-  ['http://purl.org/rss/1.0/modules/content/', 'content'],
-  ['http://purl.org/dc/elements/1.1/', 'dc'],
-  ['http://purl.org/dc/terms/', 'dcterms'],
-  ['http://search.yahoo.com/mrss/', 'media'],
-  ['http://search.yahoo.com/mrss', 'media'],
-  ['http://www.itunes.com/dtds/podcast-1.0.dtd', 'itunes'],
-  ['http://www.w3.org/1999/xhtml', 'xhtml'],
-  ['http://purl.org/rss/1.0/modules/slash/', 'slash'],
-  ['http://purl.org/rss/1.0/modules/syndication/', 'sy'],
-])
+/**
+ * Namespace → the prefix it usually has, told by how its address ends: the same namespace is written with and without a
+ * slash, with another scheme, in another case. The empty prefix: RSS elements.
+ */
+const usualPrefixes: readonly (readonly [RegExp, string])[] = [
+  [/\/2005\/atom$|\/atom\/ns#$/, 'atom'],
+  [/\/rss\/1\.0\/$|\/rdf\/simple\/0\.9\/$|\/rss2$/, ''],
+  [/22-rdf-syntax-ns#$/, 'rdf'],
+  [/\/rss\/1\.0\/modules\/content\/$/, 'content'],
+  [/\/dc\/elements\/1\.1\/$/, 'dc'],
+  [/\/dc\/terms\/$/, 'dcterms'],
+  [/\/mrss\/?$/, 'media'],
+  [/\/podcast-1\.0\.dtd$/, 'itunes'],
+  [/\/1999\/xhtml$/, 'xhtml'],
+  [/\/rss\/1\.0\/modules\/slash\/$/, 'slash'],
+  [/\/rss\/1\.0\/modules\/syndication\/$/, 'sy'],
+]
+const known = new Map<string, string | undefined>()
+
+function usualPrefix(namespace: string): string | undefined {
+  if (known.has(namespace)) return known.get(namespace)
+  const prefix = usualPrefixes.find(([ending]) => ending.test(namespace.toLowerCase()))?.[1]
+  // Made-up namespaces must not fill the memory.
+  if (known.size < 500) known.set(namespace, prefix)
+  return prefix
+}
 
 interface Scope { readonly prefixes: ReadonlyMap<string, string>; readonly base: string | undefined; readonly language: string | undefined }
 
@@ -95,7 +103,7 @@ function usualName(written: string, prefixes: ReadonlyMap<string, string>): stri
   const prefix = colon < 0 ? '' : written.slice(0, colon)
   const local = written.slice(colon + 1)
   const namespace = prefixes.get(prefix)
-  const usual = namespace === undefined ? prefix : (usualPrefixes.get(namespace.toLowerCase()) ?? prefix)
+  const usual = namespace === undefined ? prefix : (usualPrefix(namespace) ?? prefix)
   return (usual ? `${usual}:${local}` : local).toLowerCase()
 }
 

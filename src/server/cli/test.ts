@@ -83,7 +83,7 @@ function jest(project: Part, env: NodeJS.ProcessEnv | Readonly<Record<string, st
   say(`— ${project} tests`)
   const file = path.join(root, `.build/jest-${project}.json`)
   mkdirSync(path.dirname(file), { recursive: true })
-  const done = spawnSync('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--testTimeout', project === 'browser' ? '90000' : '20000', ...args], {
+  const done = spawnSync('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--testTimeout', project === 'browser' ? '240000' : '60000', ...args], {
     cwd: root,
     env: { ...process.env, ...env, NODE_ENV: 'test', YIMBLE_LOG_LEVEL: 'silent' },
     stdio: ['ignore', 'ignore', 'inherit'],

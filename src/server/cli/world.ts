@@ -183,7 +183,7 @@ export function destroyWorld(options: WorldOptions): void {
   rmSync(options.folder, { recursive: true, force: true })
 }
 
-async function healthy(url: string, withinMs = 60_000): Promise<void> {
+async function healthy(url: string, withinMs = 120_000): Promise<void> {
   const end = Date.now() + withinMs
   while (Date.now() < end) {
     const isUp = await fetch(url, { signal: AbortSignal.timeout(3_000) }).then((answer) => answer.ok, () => false)

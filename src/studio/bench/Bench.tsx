@@ -36,6 +36,9 @@ import { useRender } from './useRender'
 /** What the designer is asking at each step. */
 const questions: Readonly<Record<Step, string>> = { gather: 'Where does it come from?', sift: 'What may be shown?', arrange: 'How is it laid out?', dress: 'Does it look like this site?', place: 'Where does it stand?', ship: 'Get it live, keep it right' }
 
+/** The revision apart: most changes leave every size as it was, and nothing need be drawn again. */
+const isSameMeasure = (before: Measure | undefined, next: Measure): boolean => before !== undefined && JSON.stringify({ ...before, revision: 0 }) === JSON.stringify({ ...next, revision: 0 })
+
 export interface BenchProps { readonly bench: BenchShape; readonly userId: string; readonly delivery: string }
 
 export function Bench(props: BenchProps) {
@@ -88,12 +91,12 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
 
   // ── render and stage ──
   const onStage = useCallback((frame: string, message: FromStage) => {
-    if (message.type === 'measure') setMeasures((before) => ({ ...before, [frame]: message }))
+    if (message.type === 'measure') setMeasures((before) => (isSameMeasure(before[frame], message) ? before : { ...before, [frame]: message }))
     else if (message.type === 'pick') pick(message.part)
     else pressed(message.key, keys)
   }, [pick, keys])
-  const state = useMemo(() => ({ kind: widget.kind, settings: draft.settings, brand, hidden, locale: client.locale, timeZone: client.timeZone, assets: delivery, items }), [widget.kind, draft.settings, brand, hidden, client.locale, client.timeZone, delivery, items])
-  const { outcome, failed, addFrame, setWidth } = useRender(state, onStage)
+  const rest = useMemo(() => ({ kind: widget.kind, brand, hidden, locale: client.locale, timeZone: client.timeZone, assets: delivery, items }), [widget.kind, brand, hidden, client.locale, client.timeZone, delivery, items])
+  const { outcome, failed, addFrame, setWidth } = useRender(store, rest, onStage)
   useEffect(() => {
     for (const device of devices) setWidth(device.id, device.id === large ? rulerWidth : null)
   }, [rulerWidth, large, setWidth])
@@ -110,6 +113,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     }, 600)
     return () => clearTimeout(timer)
   }, [slotKey, widget.id, queries])
+
+  const enlarge = useCallback((device: DeviceId) => { setRulerWidth(null); setLarge(device) }, [])
 
   // ── items follow the chosen sources ──
   const chosenKey = chosen.join(' ')
@@ -179,7 +184,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
         <main className="flex min-h-[560px] min-w-0 flex-1 flex-col gap-2.5 p-3 lg:min-h-0">
           {failed && <Notice tone="broken" role="alert">The preview could not be drawn: {failed}</Notice>}
-          <Stage src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`} widgetRef={widget.ref} selector={slot.selector} pageName={page?.name ?? 'A neutral page'} large={large} onLarge={(device) => { setRulerWidth(null); setLarge(device) }} onPort={addFrame} />
+          <Stage src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`} widgetRef={widget.ref} selector={slot.selector} pageName={page?.name ?? 'A neutral page'} large={large} onLarge={enlarge} onPort={addFrame} />
           <Ruler width={rulerWidth} slot={rulerWidth === null ? largeMeasure?.slot : undefined} marks={outcome?.marks ?? []} overflows={largeMeasure ? largeMeasure.content > (rulerWidth ?? largeMeasure.slot) + 1 : false} onWidth={setRulerWidth} />
           <FindingsTray findings={findings} onPick={pick} onMend={(finding) => finding.mend && change(finding.mend.path, finding.mend.to, finding.mend.label)} />
         </main>

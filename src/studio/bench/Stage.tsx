@@ -1,7 +1,7 @@
 'use client'
 /** The client's page with the widget in its slot: one width large, the other two as live miniatures that change places. */
 import { Monitor, Smartphone, Tablet } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { memo, useEffect, useRef, useState } from 'react'
 import { StageFrame } from './StageFrame'
 
 export const devices = [
@@ -23,7 +23,7 @@ export interface StageProps {
 
 const gap = 12
 
-export function Stage({ src, widgetRef, selector, pageName, large, onLarge, onPort }: StageProps) {
+export const Stage = memo(function Stage({ src, widgetRef, selector, pageName, large, onLarge, onPort }: StageProps) {
   const room = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState({ width: 880, height: 520 })
   useEffect(() => {
@@ -67,4 +67,4 @@ export function Stage({ src, widgetRef, selector, pageName, large, onLarge, onPo
       })}
     </div>
   )
-}
+})

@@ -2,6 +2,7 @@
 /** Keeps the render worker fed with the draft, and hands its frames their ports. */
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { fromStageSchema, type FromStage } from '@/core/stage/messages'
+import type { DraftStore } from './draftStore'
 import type { FromWorker, Outcome, ToWorker, WorkerState } from './renderWorker'
 
 export interface RenderHandle {
@@ -12,7 +13,11 @@ export interface RenderHandle {
   setWidth(frame: string, width: number | null): void
 }
 
-export function useRender(state: WorkerState, onStage: (frame: string, message: FromStage) => void): RenderHandle {
+/**
+ * @param store - its changes go to the worker at once, before React has drawn the panel
+ * @param rest - all that the worker needs besides the settings; memoised by the caller
+ */
+export function useRender(store: DraftStore, rest: Omit<WorkerState, 'settings'>, onStage: (frame: string, message: FromStage) => void): RenderHandle {
   const worker = useRef<Worker>(undefined)
   const waiting = useRef<[ToWorker, Transferable[]][]>([])
   const revision = useRef(0)
@@ -51,12 +56,20 @@ export function useRender(state: WorkerState, onStage: (frame: string, message: 
   }, [])
 
   useEffect(() => {
-    revision.current += 1
-    const { items, ...rest } = state
-    const isNew = sentItems.current !== items
-    sentItems.current = items
-    post({ type: 'state', revision: revision.current, state: isNew ? state : rest })
-  }, [state, post])
+    let sent: unknown
+    const send = () => {
+      const { settings } = store.get()
+      if (sent === settings) return
+      sent = settings
+      revision.current += 1
+      const { items, ...small } = rest
+      const isNew = sentItems.current !== items
+      sentItems.current = items
+      post({ type: 'state', revision: revision.current, state: { ...small, settings, ...(isNew ? { items } : {}) } })
+    }
+    send()
+    return store.subscribe(send)
+  }, [store, rest, post])
 
   const addFrame = useCallback((frame: string, port: MessagePort) => {
     post({ type: 'frame', frame, port }, [port])

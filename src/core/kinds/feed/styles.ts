@@ -3,6 +3,8 @@ import { fontStack } from '../../design/fonts'
 import type { FeedValues } from './fields'
 import { cardMinEm, cardPadding, gapEm, paddingPx, pictureEm, ratioOf, roomyEm, summaryLines, type, wordsEm } from './measures'
 
+const shortList = 24
+
 export function feedStyles(values: FeedValues): string {
   const space = values['look.spacing']
   const border = values['look.border']
@@ -10,12 +12,14 @@ export function feedStyles(values: FeedValues): string {
   const line = values['look.line']
   const own = values['look.font'] === 'brand'
   const columns = values['layout.columns']
+  // Long lists cost a slow phone nothing below the fold; short ones keep the whole of their outlines.
+  const lazy = values['rules.limit'] > shortList ? `content-visibility:auto;contain-intrinsic-block-size:auto ${Math.round(wordsEm(values) + (values.layout === 'cards' && values['facts.picture'] ? cardMinEm : 0))}em;` : 'contain:layout style;'
   return `
 .feed{padding:${paddingPx(values)}px;color:${values['look.text']};font-size:${values['look.textSize']}px;line-height:${type.textLine};${own ? `font-family:${fontStack(values['look.bodyFont'])};` : ''}${values['look.transparent'] ? '' : `background:${values['look.background']};border-radius:${radius}px;`}}
 .heading{margin:0 0 ${space}px;font-size:${type.headingSize}em;line-height:${type.headingLine};font-weight:700;color:${values['look.title']};${headingFont(values)}}
 .empty{margin:0;color:${values['look.muted']}}
 .list{display:grid;gap:${space}px;margin:0;padding:0;list-style:none}
-.card{display:flex;min-width:0;border:0 solid ${line}}
+.card{display:flex;min-width:0;border:0 solid ${line};${lazy}}
 .picture{overflow:hidden;border-radius:${radius}px;background:${line};aspect-ratio:${ratioOf(values['picture.shape'])}}
 .picture img{display:block;width:100%;height:100%;object-fit:cover;color:transparent}
 .words{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0;flex:1}

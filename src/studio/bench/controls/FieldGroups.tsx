@@ -24,7 +24,7 @@ export function FieldGroups({ fields, step, settings, brand, part, onChange }: F
   const here = Object.entries(fields).filter(([, field]) => field.step === step && field.control.type !== 'sources' && isShown(field, settings))
   const groups = [...new Set(here.map(([, field]) => field.group))]
   const row = ([path, field]: Entry) => (
-    <FieldRow key={path} path={path} field={field} leaf={settings[path]!} brand={brand} isPicked={part !== undefined && field.part === part} onChange={(leaf) => onChange(path, leaf, `${field.group}: ${field.label}`)} />
+    <FieldRow key={path} path={path} field={field} leaf={settings[path]!} brand={brand} isPicked={part !== undefined && field.part === part} onChange={onChange} />
   )
   return groups.map((group) => {
     const entries = here.filter(([, field]) => field.group === group)

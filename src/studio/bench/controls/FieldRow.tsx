@@ -1,8 +1,9 @@
 'use client'
 /** One setting: its label, its control by type, its hint, and its link to the brand. */
 import { Link2 } from 'lucide-react'
+import { memo } from 'react'
 import { fontFamilies } from '@/core/design/fonts'
-import { isLink } from '@/core/settings/field'
+import { isLink, type Leaf } from '@/core/settings/field'
 import { linksFor } from '@/core/settings/schema'
 import { inputClass } from '../../parts/TextField'
 import { ChoiceControl } from './ChoiceControl'
@@ -12,12 +13,15 @@ import { NumberControl } from './NumberControl'
 import { ToggleControl } from './ToggleControl'
 import { WordsControl } from './WordsControl'
 
-export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy'> & { readonly path: string; readonly isPicked: boolean }
+export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy' | 'onChange'> & { readonly path: string; readonly isPicked: boolean; readonly onChange: (path: string, leaf: Leaf, label: string) => void }
 
 export const fieldId = (path: string): string => `field-${path.replace(/\./g, '-')}`
 
-export function FieldRow({ path, isPicked, ...props }: FieldRowProps) {
-  const { field, leaf, onChange } = props
+/** Memoised: of some twenty rows a change redraws one. */
+export const FieldRow = memo(function FieldRow({ path, isPicked, onChange: change, ...rest }: FieldRowProps) {
+  const { field, leaf } = rest
+  const onChange = (next: Leaf) => change(path, next, `${field.group}: ${field.label}`)
+  const props = { ...rest, onChange }
   const id = fieldId(path)
   const describedBy = field.hint ? `${id}-hint` : undefined
   const isToggle = field.control.type === 'toggle'
@@ -35,7 +39,7 @@ export function FieldRow({ path, isPicked, ...props }: FieldRowProps) {
       {field.hint && <p id={describedBy} className="mt-0.5 text-[12px] text-faint">{field.hint}</p>}
     </div>
   )
-}
+})
 
 function ByType(props: ControlProps) {
   const { id, field, leaf, describedBy, onChange } = props
