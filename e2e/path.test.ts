@@ -35,6 +35,7 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await step('Ship')
     await browser.click('//section[@aria-label="Publishing"]//button')
     await browser.see('//section[@aria-label="Releases"]//li[1][contains(., "live")]')
+    await browser.see('//header//button[normalize-space()="Published"]')
   }
   async function live<T>(script: string, check: (value: T) => boolean): Promise<T> {
     const end = Date.now() + 15_000

@@ -1,9 +1,10 @@
 /** Clients of an agency and their brands. */
-import { QueryTypes } from 'sequelize'
+import { Op, QueryTypes } from 'sequelize'
 import * as z from 'zod'
 import { brand as brandShape, type ClientShape } from '@/core/api/shapes'
 import { plainBrand, type Brand } from '@/core/design/brand'
-import { db } from '../db/db'
+import { db, inTransaction } from '../db/db'
+import { enqueue } from '../jobs/queue'
 import { demand, found, type Actor } from './actor'
 
 export async function listClients(actor: Actor, id?: string): Promise<ClientShape[]> {
@@ -30,8 +31,14 @@ export async function createClient(actor: Actor, input: { name: string; locale: 
 /** Drafts follow at once; releases keep the brand they were published with. */
 export async function changeClient(actor: Actor, id: string, input: { name?: string; brand?: Brand; timeZone?: string; locale?: string }): Promise<ClientShape> {
   demand(actor, 'designer')
-  const row = await db().Client.findOne({ where: { id, agencyId: actor.agencyId } })
-  await found(row, 'client').update(input)
+  const row = await clientRow(actor, id)
+  await inTransaction(async (transaction) => {
+    await row.update(input, { transaction })
+    if (input.locale === undefined && input.timeZone === undefined) return
+    // Dates are written in them, on live pages too.
+    const live = await db().Widget.findAll({ where: { clientId: id, deletedAt: null, liveReleaseId: { [Op.ne]: null } }, attributes: ['id'], transaction })
+    for (const widget of live) await enqueue('render', { widgetId: widget.id }, widget.id, transaction)
+  })
   return getClient(actor, id)
 }
 

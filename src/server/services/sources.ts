@@ -185,7 +185,12 @@ export async function refreshSource(actor: Actor, id: string): Promise<SourceSha
 
 export async function renameSource(actor: Actor, id: string, label: string): Promise<SourceShape> {
   demand(actor, 'designer')
-  await (await sourceRow(actor, id)).update({ label })
+  const row = await sourceRow(actor, id)
+  await inTransaction(async (transaction) => {
+    await row.update({ label }, { transaction })
+    // Visitors may read it.
+    for (const widgetId of await widgetsLiveWith(id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
   return getSource(actor, id)
 }
 

@@ -146,6 +146,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   }
   async function took(next: WidgetShape) {
     setWidget(next)
+    store.changesAre(next.changes)
     setReleases(await api<ReleaseShape[]>('GET', `/widgets/${widget.id}/releases`))
     queries.setQueryData(['widget', widget.id], next)
   }
@@ -171,7 +172,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     store.set('sources', [...chosen.filter((id) => id !== source.id), source.id], `Added ${source.label}`)
   }
 
-  const changes = widget.state === 'draft' ? [] : draft.saving === 'saved' ? (store.get().changes) : draft.changes
+  const { changes } = draft
   const canPublish = chosen.length > 0 && (widget.state !== 'live' || changes.length > 0 || draft.saving !== 'saved')
   const largeMeasure = measures[large]
   const findings = useMemo(() => findingsOf(draft.settings, resolveSettings(draft.settings, brand), Object.values(measures), outcome?.counts.shown ?? 0, outcome?.counts.total ?? 0).filter((finding) => outcome || finding.id !== 'empty'), [draft.settings, brand, measures, outcome])
@@ -179,7 +180,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
-      <BenchTop client={client} name={widget.name} draft={draft} hosted={widget.state === 'live' ? `${delivery}/h/${widget.ref}` : undefined} publishLabel={widget.state === 'draft' ? 'Publish' : changes.length > 0 ? `Publish ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}` : 'Published'} canPublish={canPublish} busy={busy} onRename={(name) => void act(async () => setWidget(await api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { name })))} onUndo={() => store.undo()} onRedo={() => store.redo()} onPublish={() => void publish()} />
+      <BenchTop client={client} name={widget.name} draft={draft} preview={`/widgets/${widget.id}/preview`} publishLabel={widget.state === 'draft' ? 'Publish' : changes.length > 0 ? `Publish ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}` : 'Published'} canPublish={canPublish} busy={busy} onRename={(name) => void act(async () => setWidget(await api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { name })))} onUndo={() => store.undo()} onRedo={() => store.redo()} onPublish={() => void publish()} />
       <Flow steps={flow} current={step} onStep={goTo} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
         <main className="flex min-h-[560px] min-w-0 flex-1 flex-col gap-2.5 p-3 lg:min-h-0">

@@ -12,7 +12,8 @@ export interface BenchTopProps {
   readonly client: { readonly id: string; readonly name: string }
   readonly name: string
   readonly draft: DraftState
-  readonly hosted: string | undefined
+  /** Address of the draft in a tab of its own. */
+  readonly preview: string
   readonly publishLabel: string
   readonly canPublish: boolean
   readonly busy: boolean
@@ -22,7 +23,7 @@ export interface BenchTopProps {
   readonly onPublish: () => void
 }
 
-export function BenchTop({ client, name, draft, hosted, publishLabel, canPublish, busy, onRename, onUndo, onRedo, onPublish }: BenchTopProps) {
+export function BenchTop({ client, name, draft, preview, publishLabel, canPublish, busy, onRename, onUndo, onRedo, onPublish }: BenchTopProps) {
   const [typed, setTyped] = useState<string>()
   const finish = () => {
     if (typed !== undefined && typed.trim() !== '' && typed.trim() !== name) onRename(typed.trim())
@@ -40,7 +41,7 @@ export function BenchTop({ client, name, draft, hosted, publishLabel, canPublish
       <div className="ml-auto flex items-center gap-1">
         <Button look="quiet" aria-label={draft.canUndo ? `Undo: ${draft.canUndo}` : 'Undo'} title={draft.canUndo ? `Undo: ${draft.canUndo}` : undefined} aria-keyshortcuts="Control+Z" disabled={!draft.canUndo} onClick={onUndo}><Undo2 aria-hidden className="size-4" /></Button>
         <Button look="quiet" aria-label={draft.canRedo ? `Redo: ${draft.canRedo}` : 'Redo'} title={draft.canRedo ? `Redo: ${draft.canRedo}` : undefined} aria-keyshortcuts="Control+Shift+Z" disabled={!draft.canRedo} onClick={onRedo}><Redo2 aria-hidden className="size-4" /></Button>
-        {hosted && <a href={hosted} target="_blank" rel="noreferrer" className={buttonClass('quiet')}><ExternalLink aria-hidden className="size-4" />Live page</a>}
+        <a href={preview} target="_blank" rel="noreferrer" className={buttonClass('quiet')}><ExternalLink aria-hidden className="size-4" />Preview</a>
         <Button look="main" busy={busy} disabled={!canPublish} onClick={onPublish}>{publishLabel}</Button>
       </div>
     </header>

@@ -97,6 +97,11 @@ export class DraftStore {
     this.apply({ ...patch, label: `Redo: ${patch.label}` })
   }
 
+  /** After publishing, going back, switching: what now differs from the release that is live. */
+  changesAre(changes: readonly ChangeShape[]): void {
+    this.publish({ changes })
+  }
+
   /** Ends a conflict: `mine` sends the own value again, on top of theirs; `theirs` takes it over. */
   resolve(choice: 'mine' | 'theirs'): void {
     const { conflict } = this.state

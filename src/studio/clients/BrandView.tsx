@@ -4,7 +4,7 @@ import { useState } from 'react'
 import type { ClientShape } from '@/core/api/shapes'
 import { colourRoles, type Brand, type ColourRole } from '@/core/design/brand'
 import { contrast, readableRatio, readableShade } from '@/core/design/contrast'
-import { fontFamilies } from '@/core/design/fonts'
+import { fontFamilies, fontStack } from '@/core/design/fonts'
 import { colourPattern } from '@/core/settings/schema'
 import { api } from '../api'
 import { Button } from '../parts/Button'
@@ -14,7 +14,7 @@ import { useAct } from './useAct'
 
 const roleWords: Readonly<Record<ColourRole, string>> = { background: 'Background', text: 'Text', muted: 'Small print', accent: 'Links and buttons', line: 'Lines' }
 
-export function BrandView({ client }: { client: ClientShape }) {
+export function BrandView({ client, delivery }: { client: ClientShape; delivery: string }) {
   const { busy, act } = useAct()
   const [brand, setBrand] = useState<Brand>(client.brand as Brand)
   const [typed, setTyped] = useState<Readonly<Partial<Record<ColourRole, string>>>>({})
@@ -61,6 +61,7 @@ export function BrandView({ client }: { client: ClientShape }) {
             </div>
           ))}
         </section>
+        <Specimen brand={brand} delivery={delivery} />
         <TextField label="Corners, in px" type="number" min={0} max={40} value={brand.radius} onChange={(event) => setBrand((before) => ({ ...before, radius: Math.min(40, Math.max(0, Number(event.target.value))) }))} className="max-w-40" />
         <div className="flex items-center gap-3">
           <Button look="main" busy={busy} disabled={!isChanged || isWrong} onClick={() => void act(async () => { await api('PATCH', `/clients/${client.id}`, { brand }); setTyped({}) })}>Save the brand</Button>
@@ -69,5 +70,20 @@ export function BrandView({ client }: { client: ClientShape }) {
         </div>
       </main>
     </>
+  )
+}
+
+/** The brand at work: its fonts set in themselves, its colours on its background. */
+function Specimen({ brand, delivery }: { brand: Brand; delivery: string }) {
+  const faces = fontFamilies.map((family) => `@font-face{font-family:"yimble-${family.id}";src:url(${delivery}/fonts/${family.id}.woff2) format("woff2");font-weight:100 900}`).join('')
+  const { colours, fonts, radius } = brand
+  return (
+    <div className="p-6" style={{ background: colours.background, border: `1px solid ${colours.line}`, borderRadius: radius, fontFamily: fontStack(fonts.body), color: colours.text }}>
+      <style>{faces}</style>
+      <p style={{ fontFamily: fontStack(fonts.heading), fontSize: 24, fontWeight: 700, lineHeight: 1.25 }}>As it will look on their site</p>
+      <p style={{ color: colours.muted, fontSize: 14 }}>2 March 2026, small print</p>
+      <p className="my-2">Text is set like this, a line or two of it, so that the shape of the letters can be seen.</p>
+      <p style={{ color: colours.accent, fontWeight: 600, textDecoration: 'underline' }}>A link</p>
+    </div>
   )
 }

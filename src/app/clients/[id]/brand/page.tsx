@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { env } from '@/server/env'
 import { getClient } from '@/server/services/clients'
 import { BrandView } from '@/studio/clients/BrandView'
 import { ProblemPage } from '@/studio/parts/ProblemPage'
@@ -8,7 +9,7 @@ export const metadata: Metadata = { title: 'Brand' }
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const id = await idIn(params)
-  const loaded = await forActor(async (actor) => ({ client: await getClient(actor, id) }))
+  const loaded = await forActor(async (actor) => ({ client: await getClient(actor, id), delivery: env().YIMBLE_DELIVERY_URL }))
   if (!loaded.ok) return <ProblemPage title={loaded.problem.title} detail={loaded.problem.detail} retries={loaded.problem.code === 'database_away'} />
   return <BrandView {...loaded.value} />
 }

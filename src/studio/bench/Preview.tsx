@@ -1,0 +1,35 @@
+'use client'
+/** The draft in a tab of its own: the client's page as wide as the window, following what is saved. */
+import { useEffect, useMemo, useState } from 'react'
+import type { BenchShape } from '@/core/api/shapes'
+import type { Brand } from '@/core/design/brand'
+import type { Item } from '@/core/items/item'
+import { neutralSlots } from '@/core/stage/neutralPage'
+import { StageFrame } from './StageFrame'
+import { useDraft } from './useDraft'
+import { useRender } from './useRender'
+
+const nothing = () => undefined
+
+export function Preview({ bench, userId, delivery }: { bench: BenchShape; userId: string; delivery: string }) {
+  const { widget, client, sites } = bench
+  const store = useDraft(bench, userId)
+  const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, hidden: bench.hidden, locale: client.locale, timeZone: client.timeZone, assets: delivery, items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
+  const { addFrame } = useRender(store, rest, nothing)
+  const [size, setSize] = useState<{ width: number; height: number }>()
+  useEffect(() => {
+    const measure = () => setSize({ width: window.innerWidth, height: window.innerHeight })
+    measure()
+    window.addEventListener('resize', measure)
+    return () => window.removeEventListener('resize', measure)
+  }, [])
+  const page = sites.flatMap((site) => site.pages).find((one) => one.id === widget.pageId)
+  const slots = page?.slots ?? neutralSlots
+  const slot = slots.find((one) => one.id === widget.slotId) ?? slots[0]!
+  return (
+    <main className="h-dvh overflow-hidden">
+      <h1 className="sr-only">{widget.name}: preview of the draft</h1>
+      {size && <StageFrame name="preview" title={`${widget.name} in ${page?.name ?? 'a neutral page'}`} src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`} start={{ ref: widget.ref, selector: slot.selector }} viewport={size.width} box={size} onPort={addFrame} />}
+    </main>
+  )
+}
