@@ -61,11 +61,11 @@ export async function seed(standinsPort: number): Promise<void> {
     const { forms } = await snippetsOf(designer, widget.id)
     await paste(`${site(facts.standin)}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
   }
-  await live({ client: kiln, name: 'Workshop journal', from: 'cards', source: journal.id, site: kilnSite, slot: 'journal', form: 'element', standin: 0, widths: [350, 728, 772], settings: { 'heading.text': 'From the workshop', 'look.font': 'brand', 'layout.columns': 2, 'rules.limit': 4 } })
-  await live({ client: kiln, name: 'Journal in the side column', from: 'column', source: journal.id, site: kilnSite, slot: 'aside-slot', form: 'div', standin: 0, widths: [350, 728, 300], settings: { 'heading.text': 'Lately', 'heading.level': '3' } })
+  await live({ client: kiln, name: 'Workshop journal', from: 'cards', source: journal.id, site: kilnSite, slot: 'journal', form: 'element', standin: 0, widths: [350, 380, 772], settings: { 'heading.text': 'From the workshop', 'look.font': 'brand', 'layout.columns': 2, 'rules.limit': 4 } })
+  await live({ client: kiln, name: 'Journal in the side column', from: 'column', source: journal.id, site: kilnSite, slot: 'aside-slot', form: 'div', standin: 0, widths: [350, 300, 300], settings: { 'heading.text': 'Lately', 'heading.level': '3' } })
   await live({ client: kiln, name: 'Footer lines', from: 'column', source: journal.id, site: kilnSite, slot: 'footer-slot', form: 'element', standin: 0, widths: [350, 640, 640], settings: { 'rules.limit': 3, 'look.title': '#f3e9dd', 'look.muted': '#cbb9a8', 'look.accent': '#f0b48f', 'facts.date': 'ago' } })
   await live({ client: quay, name: 'Hall news', from: 'list', source: news.id, site: quaySite, slot: 'block-news', form: 'frame', standin: 1, widths: [342, 720, 932], settings: { 'look.transparent': false, 'heading.text': 'From the hall' } })
-  await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 952], settings: { 'heading.text': 'This week in the garden' } })
+  await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 1000], settings: { 'heading.text': 'This week in the garden' } })
   const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
 
