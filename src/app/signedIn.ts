@@ -7,7 +7,7 @@ import { problemOf, sessionCookie } from '@/server/api/answer'
 import type { Actor } from '@/server/services/actor'
 import { actorOfSession } from '@/server/services/sessions'
 
-export type Loaded<T> = { readonly ok: true; readonly value: T; readonly actor: Actor } | { readonly ok: false; readonly problem: ProblemDetails }
+export type Loaded<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ProblemDetails }
 
 /** Runs `load` for whoever is signed in; others are sent to sign in and come back. */
 export async function forActor<T>(load: (actor: Actor) => Promise<T>): Promise<Loaded<T>> {
@@ -16,16 +16,16 @@ export async function forActor<T>(load: (actor: Actor) => Promise<T>): Promise<L
   let actor: Actor | undefined
   try {
     actor = token ? await actorOfSession(token) : undefined
-    if (actor) return { ok: true, value: await load(actor), actor }
+    if (actor) return { ok: true, value: await load(actor) }
   } catch (error) {
     return { ok: false, problem: describeProblem(problemOf(error)) }
   }
   redirect(`/sign-in?next=${encodeURIComponent(path)}`)
 }
 
-/** The id in an address; one that is no UUID is a page that is not there. */
-export async function idIn(params: Promise<{ id: string }>): Promise<string> {
-  const { id } = await params
-  if (!z.uuid().safeParse(id).success) notFound()
+/** The id in an address, `''` when it has none; one that is no UUID is a page that is not there. */
+export async function idIn(params: Promise<{ id?: string }>): Promise<string> {
+  const { id = '' } = await params
+  if (id !== '' && !z.uuid().safeParse(id).success) notFound()
   return id
 }

@@ -7,6 +7,7 @@ import type { Brand } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
 import type { Item } from '../items/item'
 import { getKind } from '../kinds/all'
+import type { KindContext } from '../kinds/kind'
 import { sift, type Rule, type RuleStep } from '../rules/rules'
 import type { Settings, Value } from '../settings/field'
 import { resolveSettings } from '../settings/settings'
@@ -18,15 +19,6 @@ export interface RenderInput {
   readonly brand: Brand
   /** Ids of items that the designer took out of this widget. */
   readonly hidden: readonly string[]
-}
-
-export interface RenderContext {
-  /** ms since 1970, UTC. */
-  readonly now: number
-  readonly locale: string
-  readonly offsetAt: (ms: number) => number
-  /** Origin of delivery. */
-  readonly assets: string
 }
 
 /** `height` px are enough from a container width of `from` px up to the next entry. */
@@ -57,7 +49,7 @@ export interface Counts {
 /** Container widths in px for which a height is reserved, narrowest first. */
 export const reserveWidths = [240, 280, 320, 360, 400, 480, 560, 640, 720, 800, 960, 1120, 1280, 1440, 1600] as const
 
-export function render(input: RenderInput, items: readonly Item[], context: RenderContext): Rendered {
+export function render(input: RenderInput, items: readonly Item[], context: KindContext): Rendered {
   const kind = getKind(input.kind)
   const values = resolveSettings(input.settings, input.brand)
   const accepted = items.filter((item) => kind.accepts.includes(item.type))

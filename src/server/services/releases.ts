@@ -1,5 +1,5 @@
 /** Releases: publishing, going back, switching off and on, and the snippets that never change. */
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import type { ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
 import { getKind } from '@/core/kinds/all'
@@ -35,11 +35,20 @@ export async function listReleases(actor: Actor, widgetId: string): Promise<Rele
     .reverse()
 }
 
-/** The draft of now becomes the next release, rendered before this returns. @throws ProblemError `sources_needed`, `nothing_to_publish` */
-export async function publish(actor: Actor, widgetId: string): Promise<WidgetShape> {
+/** Locks the widget, changes it, renders what is live then, and answers with the widget as it is. All or nothing. */
+async function changeLive(actor: Actor, widgetId: string, change: (row: Widget, transaction: Transaction) => Promise<{ liveReleaseId?: string; switchedOff: boolean }>): Promise<WidgetShape> {
   demand(actor, 'designer')
   await inTransaction(async (transaction) => {
     const row = await widgetRow(actor, widgetId, transaction)
+    await row.update({ ...(await change(row, transaction)), updatedAt: new Date() }, { transaction })
+    await renderLive(row, transaction)
+  })
+  return getWidget(actor, widgetId)
+}
+
+/** The draft of now becomes the next release, rendered before this returns. @throws ProblemError `sources_needed`, `nothing_to_publish` */
+export const publish = (actor: Actor, widgetId: string): Promise<WidgetShape> =>
+  changeLive(actor, widgetId, async (row, transaction) => {
     const kind = getKind(row.kind)
     const settings = settingsOf(kind, row)
     if (sourcesIn(settings).length === 0) throw new ProblemError(problem('sources_needed'))
@@ -48,34 +57,21 @@ export async function publish(actor: Actor, widgetId: string): Promise<WidgetSha
     const client = await db().Client.findByPk(row.clientId, { transaction, rejectOnEmpty: true })
     const last = await db().Release.max<number | null, Release>('number', { where: { widgetId }, transaction })
     const release = await db().Release.create({ widgetId, number: (last ?? 0) + 1, kindVersion: kind.version, settings, brand: client.brand, publishedBy: actor.userId }, { transaction })
-    await row.update({ liveReleaseId: release.id, switchedOff: false, updatedAt: new Date() }, { transaction })
-    await renderLive(row, transaction)
+    return { liveReleaseId: release.id, switchedOff: false }
   })
-  return getWidget(actor, widgetId)
-}
 
 /** Makes an earlier (or later) release live again; the draft stays as it is. */
-export async function rollBack(actor: Actor, widgetId: string, number: number): Promise<WidgetShape> {
-  demand(actor, 'designer')
-  await inTransaction(async (transaction) => {
-    const row = await widgetRow(actor, widgetId, transaction)
+export const rollBack = (actor: Actor, widgetId: string, number: number): Promise<WidgetShape> =>
+  changeLive(actor, widgetId, async (_row, transaction) => {
     const release = found(await db().Release.findOne({ where: { widgetId, number }, transaction }), 'release')
-    await row.update({ liveReleaseId: release.id, switchedOff: false, updatedAt: new Date() }, { transaction })
-    await renderLive(row, transaction)
+    return { liveReleaseId: release.id, switchedOff: false }
   })
-  return getWidget(actor, widgetId)
-}
 
-export async function switchWidget(actor: Actor, widgetId: string, on: boolean): Promise<WidgetShape> {
-  demand(actor, 'designer')
-  await inTransaction(async (transaction) => {
-    const row = await widgetRow(actor, widgetId, transaction)
+export const switchWidget = (actor: Actor, widgetId: string, on: boolean): Promise<WidgetShape> =>
+  changeLive(actor, widgetId, async (row) => {
     found(row.liveReleaseId, 'release')
-    await row.update({ switchedOff: !on, updatedAt: new Date() }, { transaction })
-    await renderLive(row, transaction)
+    return { switchedOff: !on }
   })
-  return getWidget(actor, widgetId)
-}
 
 const slotWidthsShape = z.array(z.object({ viewport: z.number().min(200).max(4000), width: z.number().min(0).max(4000) })).max(6)
 /** Where no page has been measured: the width of a text column on a phone, a tablet, a computer. */

@@ -1,21 +1,21 @@
 'use client'
-/** The draft in a tab of its own: the client's page as wide as the window, following what is saved. */
+/** The draft in a tab of its own: the client's page as wide as the window, as it was saved last. */
 import { useEffect, useMemo, useState } from 'react'
 import type { BenchShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import type { Item } from '@/core/items/item'
+import type { Settings } from '@/core/settings/field'
 import { neutralSlots } from '@/core/stage/neutralPage'
 import { StageFrame } from './StageFrame'
-import { useDraft } from './useDraft'
 import { useRender } from './useRender'
 
 const nothing = () => undefined
 
-export function Preview({ bench, userId, delivery }: { bench: BenchShape; userId: string; delivery: string }) {
+export function Preview({ bench, delivery }: { bench: BenchShape; delivery: string }) {
   const { widget, client, sites } = bench
-  const store = useDraft(bench, userId)
+  const saved = useMemo(() => ({ get: () => ({ settings: widget.settings as Settings }), subscribe: () => nothing }), [widget])
   const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, hidden: bench.hidden, locale: client.locale, timeZone: client.timeZone, assets: delivery, items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
-  const { addFrame } = useRender(store, rest, nothing)
+  const { addFrame } = useRender(saved, rest, nothing)
   const [size, setSize] = useState<{ width: number; height: number }>()
   useEffect(() => {
     const measure = () => setSize({ width: window.innerWidth, height: window.innerHeight })

@@ -1,9 +1,12 @@
 'use client'
 /** Keeps the render worker fed with the draft, and hands its frames their ports. */
 import { useCallback, useEffect, useRef, useState } from 'react'
+import type { Settings } from '@/core/settings/field'
 import { fromStageSchema, type FromStage } from '@/core/stage/messages'
-import type { DraftStore } from './draftStore'
 import type { FromWorker, Outcome, ToWorker, WorkerState } from './renderWorker'
+
+/** Where the settings come from: the draft on the bench, or a record that stays as it is. */
+export interface SettingsSource { get(): { readonly settings: Settings }; subscribe(listener: () => void): () => void }
 
 export interface RenderHandle {
   readonly outcome: Outcome | undefined
@@ -17,7 +20,7 @@ export interface RenderHandle {
  * @param store - its changes go to the worker at once, before React has drawn the panel
  * @param rest - all that the worker needs besides the settings; memoised by the caller
  */
-export function useRender(store: DraftStore, rest: Omit<WorkerState, 'settings'>, onStage: (frame: string, message: FromStage) => void): RenderHandle {
+export function useRender(store: SettingsSource, rest: Omit<WorkerState, 'settings'>, onStage: (frame: string, message: FromStage) => void): RenderHandle {
   const worker = useRef<Worker>(undefined)
   const waiting = useRef<[ToWorker, Transferable[]][]>([])
   const revision = useRef(0)

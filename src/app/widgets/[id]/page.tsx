@@ -1,15 +1,7 @@
-import type { Metadata } from 'next'
 import { env } from '@/server/env'
 import { openBench } from '@/server/services/bench'
 import { Bench } from '@/studio/bench/Bench'
-import { ProblemPage } from '@/studio/parts/ProblemPage'
-import { forActor, idIn } from '../../signedIn'
+import { viewOf } from '../../viewOf'
 
-export const metadata: Metadata = { title: 'Bench' }
-
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const id = await idIn(params)
-  const loaded = await forActor((actor) => openBench(actor, id))
-  if (!loaded.ok) return <ProblemPage title={loaded.problem.title} detail={loaded.problem.detail} retries={loaded.problem.code === 'database_away'} />
-  return <Bench key={id} bench={loaded.value} userId={loaded.actor.userId} delivery={env().YIMBLE_DELIVERY_URL} />
-}
+export const metadata = { title: 'Bench' }
+export default viewOf(Bench, async (actor, id) => ({ bench: await openBench(actor, id), userId: actor.userId, delivery: env().YIMBLE_DELIVERY_URL }))
