@@ -30,7 +30,7 @@ describe.each([['light', 1280], ['dark', 1280], ['light', 390]] as const)('the s
     await browser.viewport(width, 800, width < 500)
   })
   afterAll(() => scheme('light'))
-  const views: [string, () => string][] = [['clients', () => '/'], ['client', () => `/clients/${client}`], ['new widget', () => `/clients/${client}/new`], ['brand', () => `/clients/${client}/brand`], ['source', () => `/sources/${source}`], ['account', () => '/account'], ['nothing there', () => '/nowhere']]
+  const views: [string, () => string][] = [['clients', () => '/'], ['client', () => `/clients/${client}`], ['new widget', () => `/clients/${client}/new`], ['brand', () => `/clients/${client}/brand`], ['source', () => `/sources/${source}`], ['account', () => '/account'], ['preview', () => `/widgets/${widget.id}/preview`], ['nothing there', () => '/nowhere']]
   test.each(views)('%s', async (_name, path) => {
     await browser.driver.get(world.studio + path())
     await browser.see('h1')

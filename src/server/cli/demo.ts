@@ -11,6 +11,7 @@ export async function demo(args: readonly string[], mode: WorldOptions['mode']):
   const unknown = args.find((arg) => arg !== '--fresh')
   if (unknown) throw new Stop(`${mode === 'production' ? 'demo' : 'dev'} does not know "${unknown}"; it knows --fresh.`, 2)
   const options: WorldOptions = { basePort: basePort(), folder: path.join(root, '.yimble'), mode, profile: 'keep' }
+  if (args.includes('--fresh') && process.env.DATABASE_URL) throw new Stop('--fresh would have to empty the database that DATABASE_URL names, which is yours. Empty it yourself, or start without DATABASE_URL.', 2)
   if (args.includes('--fresh')) destroyWorld(options)
   const aborted = new Promise<'stop'>((done) => {
     process.once('SIGINT', () => done('stop'))
