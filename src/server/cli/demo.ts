@@ -1,5 +1,6 @@
 /** `./yimble demo` and `./yimble dev`. */
 import { spawnSync } from 'node:child_process'
+import { watch } from 'node:fs'
 import path from 'node:path'
 import { buildEmbed } from '@/embed/build'
 import { demoSignIn } from '../demoSignIn'
@@ -35,11 +36,20 @@ export async function demo(args: readonly string[], mode: WorldOptions['mode']):
   Sign in as  ${demoSignIn.email}   password  ${demoSignIn.password}
 
 Ctrl-C stops everything; the data stays.`)
+  if (mode === 'development') watchEmbed()
   const sentence = await Promise.race([aborted, broken])
   say('Stopping …')
   await stop()
   if (sentence !== 'stop') throw new Stop(sentence)
   return 0
+}
+
+function watchEmbed(): void {
+  let timer: NodeJS.Timeout | undefined
+  watch(path.join(root, 'src/embed'), { recursive: true }, () => {
+    clearTimeout(timer)
+    timer = setTimeout(() => void buildEmbed(path.join(root, '.build/embed')).catch((error: unknown) => say(`The embed could not be built: ${String(error)}`)), 150)
+  }).unref()
 }
 
 export async function prepareWorld(env: NodeJS.ProcessEnv, mode: WorldOptions['mode']): Promise<void> {

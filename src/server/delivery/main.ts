@@ -1,4 +1,5 @@
 /** Starts delivery and stops it gracefully. */
+import { watch } from 'node:fs'
 import path from 'node:path'
 import { closeDatabase } from '../db/db'
 import { env } from '../env'
@@ -8,7 +9,16 @@ import { loadAssets } from './assets'
 import { createDelivery } from './server'
 
 const cache = createArtifactCache()
-const assets = await loadAssets(path.resolve(process.env.YIMBLE_EMBED_FOLDER ?? '.build/embed'))
+const embedFolder = path.resolve(process.env.YIMBLE_EMBED_FOLDER ?? '.build/embed')
+const assets = await loadAssets(embedFolder)
+if (env().NODE_ENV === 'development') {
+  // `./yimble dev` builds the embed again at each change; what is served follows a moment after the last file is written.
+  let timer: NodeJS.Timeout | undefined
+  watch(embedFolder, () => {
+    clearTimeout(timer)
+    timer = setTimeout(() => void loadAssets(embedFolder).then((fresh) => fresh.forEach((asset, name) => assets.set(name, asset)), () => undefined), 200) // half written: the next event tries again
+  })
+}
 await cache.start()
 const server = createDelivery({ cache, assets })
 const { hostname, port } = new URL(env().YIMBLE_DELIVERY_URL)
