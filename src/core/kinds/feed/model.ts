@@ -32,6 +32,8 @@ export interface FeedModel {
 
 /** Widths in px that delivery keeps of each picture. */
 export const pictureLadder = [160, 320, 640, 960, 1280] as const
+/** Those that a layout can use; a longer list only makes every page heavier. */
+const widthsFor: Readonly<Record<FeedValues['layout'], readonly (typeof pictureLadder)[number][]>> = { cards: [320, 640, 1280], list: [160, 320, 640], column: [160, 320] }
 /** Letters of a line at most, so that what is cut off is not sent along. */
 const lettersALine = 160
 
@@ -50,7 +52,7 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
         id: item.id,
         title: item.name || shorten(item.text, 80) || 'Untitled',
         url: item.url,
-        picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, context.assets) : undefined,
+        picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, widthsFor[values.layout], context.assets) : undefined,
         date: values['facts.date'] !== 'none' && iso ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) } : undefined,
         author: values['facts.author'] ? item.author?.name : undefined,
         source: values['facts.source'] ? item.sourceName : undefined,
@@ -61,8 +63,8 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
   }
 }
 
-const pictureOf = (ref: string, caption: string | undefined, assets: string): EntryPicture => ({
-  src: `${assets}/p/${ref}/640.webp`,
-  srcset: pictureLadder.map((width) => `${assets}/p/${ref}/${width}.webp ${width}w`).join(', '),
+const pictureOf = (ref: string, caption: string | undefined, widths: readonly number[], assets: string): EntryPicture => ({
+  src: `${assets}/p/${ref}/${widths.at(-1)}.webp`,
+  srcset: widths.map((width) => `${assets}/p/${ref}/${width}.webp ${width}w`).join(', '),
   alt: caption ?? '',
 })

@@ -23,7 +23,7 @@ export function FeedView(model: FeedModel) {
 
 function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Title: 'h3' }) {
   const meta = [
-    entry.date && <time key="date" dateTime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>{entry.date.words}</time>,
+    entry.date && <time key="date" datetime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>{entry.date.words}</time>,
     entry.author && <span key="author">{entry.author}</span>,
     entry.source && <span key="source">{entry.source}</span>,
   ].filter(Boolean)
@@ -40,7 +40,7 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
         {entry.summary && <p class="summary" part="summary">{entry.summary}</p>}
         {model.linkLabel && entry.url && (
           // The title is the same link: one stop for the keyboard, and no “read on” without what is to be read.
-          <p class="more"><a part="more" href={entry.url} tabIndex={-1} aria-hidden="true">{model.linkLabel}</a></p>
+          <p class="more"><a part="more" href={entry.url} tabindex={-1} aria-hidden="true">{model.linkLabel}</a></p>
         )}
       </div>
     </li>
