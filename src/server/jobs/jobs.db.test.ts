@@ -1,0 +1,116 @@
+/** Jobs stand or fall with the write that needs them, and time alone makes work too. */
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { QueryTypes } from 'sequelize'
+import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+
+let outside: Outside
+let drop: () => Promise<void>
+let q: typeof import('./queue')
+let w: typeof import('./worker')
+let database: typeof import('../db/db')
+let feed = ''
+let asked = 0
+const at = (daysAgo: number) => new Date(Date.now() - daysAgo * 86_400_000).toUTCString()
+
+beforeAll(async () => {
+  outside = await startOutside()
+  outside.answer = (_request, response) => { asked += 1; response.writeHead(200).end(feed) }
+  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
+  q = await import('./queue')
+  w = await import('./worker')
+  database = await import('../db/db')
+})
+afterAll(async () => {
+  await drop()
+  await outside.close()
+})
+
+const waiting = async (name: string) => (await database.db().sequelize.query<{ key: string }>(`select singleton_key as key from pgboss.job where name = $1 and state = 'created'`, { bind: [name], type: QueryTypes.SELECT })).map((row) => row.key)
+async function liveWidget(settings: Readonly<Record<string, unknown>> = {}) {
+  const actor = await makeActor()
+  const { createClient } = await import('../services/clients')
+  const { addSource } = await import('../services/sources')
+  const { createWidget, changeDraft } = await import('../services/widgets')
+  const { publish } = await import('../services/releases')
+  const client = await createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
+  const source = await addSource(actor, client.id, { address: `${outside.origin}/${client.id}` })
+  const widget = await createWidget(actor, client.id, { kind: 'feed', name: 'W' })
+  const wanted = { sources: [source.id], ...settings }
+  await changeDraft(actor, widget.id, 0, Object.entries(wanted).map(([path, to]) => ({ path, from: widget.settings[path] as never, to: to as never, label: '' })))
+  await publish(actor, widget.id)
+  return { actor, source, widget }
+}
+const item = (title: string, daysAgo = 0) => `<item><title>${title}</title><pubDate>${at(daysAgo)}</pubDate></item>`
+const rss = (...items: string[]) => `<rss version="2.0"><channel>${items.join('')}</channel></rss>`
+
+describe('sending', () => {
+  test('a write that is taken back takes its job along', async () => {
+    await expect(database.inTransaction(async (transaction) => {
+      await q.enqueue('render', { widgetId: 'a' }, 'taken back', transaction)
+      throw new Error('taken back')
+    })).rejects.toThrow('taken back')
+    expect(await waiting('render')).not.toContain('taken back')
+  })
+  test('one waiting job for a key is enough', async () => {
+    for (let round = 0; round < 3; round += 1) await q.enqueue('render', { widgetId: 'b' }, 'once')
+    await q.enqueue('render', { widgetId: 'c' }, 'other')
+    expect((await waiting('render')).sort()).toEqual(['once', 'other'])
+  })
+})
+
+describe('what time alone makes due', () => {
+  test('a source whose time has come is read, and its live widget rendered', async () => {
+    feed = rss(item('First'))
+    const { source, widget } = await liveWidget()
+    await database.db().Source.update({ nextAt: new Date(0) }, { where: { id: source.id } })
+    await w.enqueueDue()
+    expect(await waiting('refresh')).toContain(source.id)
+    feed = rss(item('Second'), item('First'))
+    await w.handlers.refresh({ sourceId: source.id })
+    expect(await waiting('render')).toContain(widget.id)
+    const next = (await database.db().Source.findByPk(source.id))!.nextAt.getTime() - Date.now()
+    expect(next).toBeGreaterThan(26 * 60_000)
+    expect(next).toBeLessThan(34 * 60_000)
+  })
+  test('an unchanged source makes no work', async () => {
+    feed = rss(item('Same', 1))
+    const { source, widget } = await liveWidget()
+    await w.handlers.refresh({ sourceId: source.id })
+    expect(await waiting('render')).not.toContain(widget.id)
+  })
+  test('failures are tried again later each time', async () => {
+    feed = rss(item('One'))
+    const { source } = await liveWidget()
+    const answer = outside.answer
+    outside.answer = (_request, response) => void response.writeHead(500).end()
+    const waits: number[] = []
+    for (let round = 0; round < 3; round += 1) {
+      await w.handlers.refresh({ sourceId: source.id })
+      waits.push((await database.db().Source.findByPk(source.id))!.nextAt.getTime() - Date.now())
+    }
+    outside.answer = answer
+    expect(waits[1]!).toBeGreaterThan(waits[0]! * 1.5)
+    expect(waits[2]!).toBeGreaterThan(waits[1]! * 1.5)
+  })
+  test('an entry that grows too old goes by itself', async () => {
+    feed = rss(item('Young', 1), item('Old', 6.999_95))
+    const { widget } = await liveWidget({ 'rules.days': 7 })
+    const { storedFiles } = await import('../services/artifacts')
+    const text = async () => Buffer.from(storedFiles.parse((await database.db().ArtifactRow.findByPk(widget.ref))!.files).w.raw, 'base64').toString()
+    expect(await text()).toContain('Old')
+    const { validUntil } = (await database.db().ArtifactRow.findByPk(widget.ref))!
+    expect(Math.abs(validUntil!.getTime() - Date.now())).toBeLessThan(10_000)
+    await new Promise((done) => setTimeout(done, Math.max(0, validUntil!.getTime() - Date.now()) + 50))
+    await w.enqueueDue()
+    expect(await waiting('render')).toContain(widget.id)
+    await w.handlers.render({ widgetId: widget.id })
+    expect(await text()).not.toContain('Old')
+    expect(await text()).toContain('Young')
+  })
+  test('a job for what is gone does nothing', async () => {
+    const before = asked
+    await w.handlers.refresh({ sourceId: '7b1c1f6e-8f55-4c07-9a0c-0b8e6b1d2a11' })
+    await w.handlers.render({ widgetId: '7b1c1f6e-8f55-4c07-9a0c-0b8e6b1d2a11' })
+    expect(asked).toBe(before)
+  })
+})
