@@ -62,6 +62,8 @@ describe('RSS', () => {
     expect(problems[0]!.what).toBe('the element is never closed')
   })
 
+  test('an element that closes itself is closed', () => expect(read(rss('<item><title>One</title><enclosure url="https://p.example/e.jpg" type="image/jpeg"/><category/></item>')).problems).toEqual([]))
+
   test('says which link is no address', () => expect(read(rss('<item><link>javascript:alert(1)</link></item>')).problems).toEqual([{ where: 'entry 1, link', what: '“javascript:alert(1)” is no web address', done: 'the entry has no link' }]))
 
   test('takes the documents of RSS 1.0, with their items beside the channel', () => {

@@ -73,7 +73,9 @@ export function parseXml(text: string, url?: string): { readonly root: XmlNode |
         stack.push(node)
       },
       onclosetag(written, implied) {
-        if (implied && problems.length < 20) problems.push({ where: `${lineAt()}, <${written}>`, what: 'the element is never closed', done: 'it was taken to end where its surroundings end' })
+        // The parser calls an element that closes itself implied, too.
+        const closesItself = text.startsWith('/>', parser.endIndex - 1)
+        if (implied && !closesItself && problems.length < 20) problems.push({ where: `${lineAt()}, <${written}>`, what: 'the element is never closed', done: 'it was taken to end where its surroundings end' })
         stack.pop()
         scopes.pop()
       },

@@ -107,6 +107,14 @@ describe('sources', () => {
     expect(await s.refreshSource(actor, source.id)).toMatchObject({ items: 3 })
     expect((await s.openBench(actor, widget.id)).hidden).toEqual([item!.id])
   })
+  test('an entry that leaves an Atom feed is gone, too', async () => {
+    const atom = (...titles: string[]) => `<feed xmlns="http://www.w3.org/2005/Atom"><title>News</title><link href="/"/>${titles.map((title) => `<entry><id>${title}</id><title>${title}</title><link href="/${title}"/></entry>`).join('')}</feed>`
+    serve(atom('One', 'Two'))
+    const source = await addFeed()
+    expect(source.problems).toEqual([])
+    serve(atom('Two'))
+    expect(await s.refreshSource(actor, source.id)).toMatchObject({ items: 1 })
+  })
   test('a permanent redirect is followed for good', async () => {
     const source = await addFeed()
     outside.answer = (request, response) => void (request.url === '/feed' ? response.writeHead(301, { location: '/new' }).end() : response.writeHead(200).end(feedOf('Moved')))
