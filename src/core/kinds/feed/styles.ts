@@ -31,7 +31,7 @@ export function feedStyles(values: FeedValues): string {
 .meta>*{overflow:hidden;text-overflow:ellipsis;flex:0 1 auto;min-width:2.5em}
 .meta time{flex:none}
 .summary{${clamp(summaryLines(values))}}
-.more a{color:${values['look.accent']};font-weight:600;text-underline-offset:.15em}
+.more{align-self:flex-start;color:${values['look.accent']};font-weight:600;text-underline-offset:.15em}
 a:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:2px;border-radius:2px}
 .cards{grid-template-columns:repeat(auto-fill,minmax(max(min(100%,${cardMinEm}em),(100% - ${(columns - 1) * space}px)/${columns}),1fr))}
 .cards .card{flex-direction:column;border-width:${border}px;border-radius:${radius}px;overflow:hidden}

@@ -31,7 +31,7 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
     <li class={entry.picture ? 'card' : 'card bare'} part="card" data-key={entry.id} lang={entry.language}>
       {entry.picture && (
         <div class="picture" part="picture">
-          <img src={entry.picture.src} srcset={entry.picture.srcset} sizes="auto, (max-width: 480px) 100vw, 420px" alt={entry.picture.alt} loading="lazy" decoding="async" />
+          <img src={entry.picture.src} srcset={entry.picture.srcset} sizes="auto, (max-width: 480px) 100vw, 420px" alt={entry.picture.alt} loading="lazy" />
         </div>
       )}
       <div class="words">
@@ -40,7 +40,7 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
         {entry.summary && <p class="summary" part="summary">{entry.summary}</p>}
         {model.linkLabel && entry.url && (
           // The title is the same link: one stop for the keyboard, and no “read on” without what is to be read.
-          <p class="more"><a part="more" href={entry.url} tabindex={-1} aria-hidden="true">{model.linkLabel}</a></p>
+          <a class="more" part="more" href={entry.url} tabindex={-1} aria-hidden="true">{model.linkLabel}</a>
         )}
       </div>
     </li>
