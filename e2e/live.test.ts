@@ -50,6 +50,9 @@ describe('one path to pixels', () => {
     await browser.driver.switchTo().frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
     expect(await browser.until<string>(inRoot('[data-stage]'), filled)).toBe(live)
     await browser.driver.switchTo().defaultContent()
+    const { sightings } = await api<{ sightings: { form: string; width: number }[] }>(browser, 'GET', `/widgets/${widget.id}`)
+    expect(sightings.map((one) => one.form).sort()).toEqual(['hosted', 'script'])
+    for (const one of sightings) expect(one.width).toBeGreaterThan(400)
   })
 })
 

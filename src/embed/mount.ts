@@ -137,7 +137,8 @@ async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact
     if (artifact) fitReserve(element, artifact)
     seen(element, ref, entry?.contentRect, around)
   })
-  observer.observe(root.firstElementChild!)
+  // In a page of delivery's own a style element stands before it.
+  observer.observe(root.querySelector('.y') ?? root.firstElementChild!)
 }
 
 /**
