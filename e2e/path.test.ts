@@ -73,7 +73,7 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await step('Place')
     const address = '//input[@placeholder="client-site.example"]'
     if (mobile) await browser.click(button('Add a page of the client’s'))
-    await browser.type(address, world.kiln)
+    await browser.type(address, world.kiln.slice('http://'.length))
     await browser.click(button('Show it there'))
     await browser.see('//select[@id="place-slot"]/option[contains(., "Journal")]')
     for (const device of ['computer', 'tablet', 'phone']) await onStage<string>(device, `document.querySelector('#journal [data-stage]') ? document.querySelector('h1').textContent : ''`, (heading) => heading === 'Pots from the marsh road')

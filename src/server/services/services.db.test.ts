@@ -277,7 +277,8 @@ describe('two agencies', () => {
 describe('sites', () => {
   test('a page that can’t be fetched keeps the snapshot there is', async () => {
     outside.answer = (_request, response) => void response.writeHead(200, { 'content-type': 'text/html' }).end('<title>Home</title><main></main>')
-    const site = await s.addSite(actor, client, { address: outside.origin, platform: 'plain' })
+    // Pasted without its scheme, as people do.
+    const site = await s.addSite(actor, client, { address: outside.origin.slice('http://'.length), platform: 'plain' })
     const page = site.pages[0]!
     serve('', {}, 500)
     expect(await code(s.refreshPage(actor, page.id))).toBe('source_answered')

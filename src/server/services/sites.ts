@@ -9,8 +9,8 @@ import { getPlatform } from '@/core/snippet/platforms'
 import { prepareClientPage, type ClientPage } from '@/core/stage/clientPage'
 import { db, inTransaction } from '../db/db'
 import type { Page } from '../db/models/page'
-import { mendAddress } from '../fetch/addresses'
 import { fetchAddress, refusalOf } from '../fetch/fetchAddress'
+import { tryPasted } from '../fetch/pasted'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
 
@@ -62,9 +62,12 @@ export async function refreshPage(actor: Actor, pageId: string): Promise<PageSha
 }
 
 async function fetchPage(address: string): Promise<Result<{ url: string; page: ClientPage }>> {
-  const mended = mendAddress(address)
-  if (!mended.ok) return mended
-  const fetched = await fetchAddress({ url: mended.value.href, accept: 'text/html, */*;q=0.5' })
+  const tried = await tryPasted(address, readPage)
+  return tried.ok ? ok(tried.value.value) : tried
+}
+
+async function readPage(address: string): Promise<Result<{ url: string; page: ClientPage }>> {
+  const fetched = await fetchAddress({ url: address, accept: 'text/html, */*;q=0.5' })
   if (!fetched.ok) return fetched
   const { status, url, bytes, contentType } = fetched.value
   if (status !== 200) return fail(refusalOf(status, url))

@@ -9,8 +9,8 @@ import { readBytes, readerLabel } from '@/core/readers/all'
 import type { Reading } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { db, inTransaction } from '../db/db'
-import { mendAddress } from '../fetch/addresses'
 import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
+import { tryPasted } from '../fetch/pasted'
 import { enqueue, widgetsLiveWith } from '../jobs/queue'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
@@ -42,19 +42,8 @@ export async function probeAddress(actor: Actor, written: string): Promise<Probe
 }
 
 async function readPasted(written: string): Promise<Result<Answer & { mended: string | null }>> {
-  const address = mendAddress(written)
-  if (!address.ok) return address
-  const hadScheme = /^\s*https?:/i.test(written)
-  const url = address.value
-  let answer = await readAddress(url.href)
-  if (!answer.ok && !hadScheme) {
-    url.protocol = 'http:'
-    const plain = await readAddress(url.href)
-    if (plain.ok) answer = plain
-  }
-  if (!answer.ok) return answer
-  const mended = hadScheme ? null : `${url.protocol}// was added`
-  return ok({ ...answer.value, mended })
+  const tried = await tryPasted(written, (url) => readAddress(url))
+  return tried.ok ? ok({ ...tried.value.value, mended: tried.value.mended }) : tried
 }
 
 async function readAddress(url: string, known: { etag?: string | null; lastModified?: string | null } = {}): Promise<Result<Answer>> {
