@@ -4,7 +4,7 @@ import * as shapes from '@/core/api/shapes'
 import { kinds } from '@/core/kinds/all'
 import { linksFor } from '@/core/settings/schema'
 import { problem, ProblemError } from '@/core/problems'
-import { getPlatform, platforms } from '@/core/snippet/platforms'
+import { platforms } from '@/core/snippet/platforms'
 import { openBench } from '../services/bench'
 import * as clients from '../services/clients'
 import * as releases from '../services/releases'
@@ -45,7 +45,7 @@ export const routes: readonly Route[] = [
       fields: Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, { ...field, links: linksFor(field) }])),
     })),
   }),
-  route('GET /platforms', { summary: 'Platform profiles', response: z.array(z.object({ id: z.string(), label: z.string(), where: z.string() })), run: async () => platforms.map((one) => ({ id: one.id, label: one.label, where: getPlatform(one.id).where })) }),
+  route('GET /platforms', { summary: 'Platform profiles', response: z.array(z.object({ id: z.string(), label: z.string(), where: z.string() })), run: async () => platforms.map((one) => ({ id: one.id, label: one.label, where: one.where })) }),
 
   route('GET /clients', { summary: 'All clients of the agency', response: z.array(shapes.client), run: (actor) => clients.listClients(actor) }),
   route('POST /clients', {
