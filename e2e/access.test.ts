@@ -59,6 +59,6 @@ test.each([['cards', {}], ['list', { 'facts.author': true, 'facts.source': true 
   await browser.driver.get(`${world.studio}/account`)
   const made = await liveWidget(browser, 'Kiln & Tide', { 'heading.text': 'Checked', ...settings }, from)
   await browser.driver.get(`${world.delivery}/h/${made.ref}`)
-  await browser.until<number>(`document.querySelector('[data-yimble]')?.shadowRoot?.querySelectorAll('.card').length`, (count) => count > 0)
+  await browser.until<number>(`document.querySelector('[data-yimble]')?.shadowRoot?.querySelectorAll('[part=card]').length`, (count) => count > 0)
   expect(await violations()).toEqual([])
 })

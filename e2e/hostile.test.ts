@@ -34,7 +34,7 @@ test('studio, stage, script, frame and hosted page', async () => {
     expect([address, await browser.driver.executeScript('return window.hit ?? null')]).toEqual([address, null])
     if (address.includes('/widgets/')) {
       await browser.driver.switchTo().frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
-      expect(await browser.until<number>(`document.querySelector('[data-stage]')?.shadowRoot?.querySelectorAll('.card').length ?? 0`, (count) => count === vectors.length)).toBe(vectors.length)
+      expect(await browser.until<number>(`document.querySelector('[data-stage]')?.shadowRoot?.querySelectorAll('[part=card]').length ?? 0`, (count) => count === vectors.length)).toBe(vectors.length)
       expect(await browser.driver.executeScript('return window.hit ?? null')).toBeNull()
       await browser.driver.switchTo().defaultContent()
     }

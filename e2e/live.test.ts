@@ -38,7 +38,7 @@ describe('one path to pixels', () => {
     await studio()
     const widget = await liveWidget(browser, 'Kiln & Tide', { 'heading.text': 'Same everywhere' })
     const inRoot = (host: string) => `(() => { const root = document.querySelector('${host}')?.shadowRoot; return root ? root.innerHTML.replace(/<style>[^]*?<\\/style>/, '') : '' })()`
-    const filled = (html: string) => (html.match(/class="card/g) ?? []).length === 6
+    const filled = (html: string) => (html.match(/part="card/g) ?? []).length === 6
     await open(element(widget.ref) + script)
     await settled(1)
     const live = await browser.until<string>(inRoot('[data-yimble]'), filled)
@@ -101,7 +101,7 @@ describe('a guest in the page', () => {
     const { colours, sizes, widths, cards, own } = await browser.driver.executeScript<Record<string, unknown[]>>(`
       const hosts = [...document.querySelectorAll('[data-yimble]')]
       const style = (host, selector) => getComputedStyle(host.shadowRoot.querySelector(selector))
-      return { colours: hosts.map((host) => style(host, '.title a').color), sizes: hosts.map((host) => style(host, '.title').fontSize + style(host, '.title').letterSpacing), widths: hosts.map((host) => host.getBoundingClientRect().width >= 240 && getComputedStyle(host).opacity === '1'), cards: hosts.map((host) => [...host.shadowRoot.querySelectorAll('.card')].filter((card) => card.getBoundingClientRect().height > 40).length), own: [getComputedStyle(document.querySelector('#own')).display] }`)
+      return { colours: hosts.map((host) => style(host, '[part=title] a').color), sizes: hosts.map((host) => style(host, '[part=title]').fontSize + style(host, '[part=title]').letterSpacing), widths: hosts.map((host) => host.getBoundingClientRect().width >= 240 && getComputedStyle(host).opacity === '1'), cards: hosts.map((host) => [...host.shadowRoot.querySelectorAll('[part=card]')].filter((card) => card.getBoundingClientRect().height > 40).length), own: [getComputedStyle(document.querySelector('#own')).display] }`)
     expect({ colours, sizes, widths, cards, own }).toEqual({ colours: ['rgb(58, 47, 42)', 'rgb(0, 68, 170)', 'rgb(58, 47, 42)'], sizes: Array(3).fill('18pxnormal'), widths: [true, true, true], cards: [6, 5, 6], own: ['block'] })
   })
 
@@ -110,7 +110,7 @@ describe('a guest in the page', () => {
     const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'list')
     await open(element(widget.ref) + script, '<style>::part(title){text-transform:uppercase}</style>')
     await settled(1)
-    expect(await browser.driver.executeScript(`return getComputedStyle(document.querySelector('[data-yimble]').shadowRoot.querySelector('.title')).textTransform`)).toBe('uppercase')
+    expect(await browser.driver.executeScript(`return getComputedStyle(document.querySelector('[data-yimble]').shadowRoot.querySelector('[part=title]')).textTransform`)).toBe('uppercase')
   })
 
   test('an element added later is found', async () => {
@@ -128,7 +128,7 @@ describe('a guest in the page', () => {
     const d = world.delivery
     await open(element(widget.ref) + `<script async src="${d}/embed.js"></script>`, '', { 'content-security-policy': `default-src 'none'; script-src ${d}; connect-src ${d}; img-src ${d}; font-src ${d}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble` })
     expect(await settled(1)).toEqual(['ready'])
-    expect(await browser.driver.executeScript(`return document.querySelector('[data-yimble]').shadowRoot.querySelectorAll('.card').length`)).toBe(6)
+    expect(await browser.driver.executeScript(`return document.querySelector('[data-yimble]').shadowRoot.querySelectorAll('[part=card]').length`)).toBe(6)
     const said = (await browser.driver.manage().logs().get('browser')).map((entry) => entry.message).filter((message) => !message.includes('favicon'))
     expect(said).toEqual([])
   })

@@ -29,7 +29,7 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     }
   }
   const root = `document.querySelector('[data-stage]')?.shadowRoot`
-  const titles = `[...(${root}?.querySelectorAll('.title') ?? [])].map((title) => title.textContent)`
+  const titles = `[...(${root}?.querySelectorAll('[part=title]') ?? [])].map((title) => title.textContent)`
   const publish = async () => {
     await browser.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
     await step('Ship')
@@ -94,14 +94,14 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await onStage<boolean>('computer', `Boolean(${root}?.querySelector('ul.column'))`, Boolean)
     await step('Dress')
     await browser.type('#field-look-title', '#aa2200')
-    await onStage<string>('phone', `getComputedStyle(${root}?.querySelector('.title')).color`, (colour) => colour === 'rgb(170, 34, 0)')
+    await onStage<string>('phone', `getComputedStyle(${root}?.querySelector('[part=title]')).color`, (colour) => colour === 'rgb(170, 34, 0)')
   })
 
   test('undoes and redoes', async () => {
     await browser.click('button[aria-label^="Undo"]')
-    await onStage<string>('computer', `getComputedStyle(${root}?.querySelector('.title')).color`, (colour) => colour !== 'rgb(170, 34, 0)')
+    await onStage<string>('computer', `getComputedStyle(${root}?.querySelector('[part=title]')).color`, (colour) => colour !== 'rgb(170, 34, 0)')
     await browser.click('button[aria-label^="Redo"]')
-    await onStage<string>('computer', `getComputedStyle(${root}?.querySelector('.title')).color`, (colour) => colour === 'rgb(170, 34, 0)')
+    await onStage<string>('computer', `getComputedStyle(${root}?.querySelector('[part=title]')).color`, (colour) => colour === 'rgb(170, 34, 0)')
   })
 
   test('publishes and copies the snippet', async () => {
@@ -118,7 +118,7 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await paste(browser, world.kiln, 'journal', snippet)
     for (const [wide, high, isPhone] of [[1280, 800, false], [390, 844, true]] as const) {
       await browser.viewport(wide, high, isPhone)
-      const found = await live<{ count: number; colour: string; over: number }>(`(() => { const root = ${liveRoot}; return root?.querySelector('.title') ? { count: root.querySelectorAll('.card').length, colour: getComputedStyle(root.querySelector('.title')).color, over: document.documentElement.scrollWidth - innerWidth } : { count: 0 } })()`, ({ count }) => count === 5)
+      const found = await live<{ count: number; colour: string; over: number }>(`(() => { const root = ${liveRoot}; return root?.querySelector('[part=title]') ? { count: root.querySelectorAll('[part=card]').length, colour: getComputedStyle(root.querySelector('[part=title]')).color, over: document.documentElement.scrollWidth - innerWidth } : { count: 0 } })()`, ({ count }) => count === 5)
       expect(found).toEqual({ count: 5, colour: 'rgb(170, 34, 0)', over: 0 })
     }
     await browser.viewport(width, height, mobile)
@@ -134,7 +134,7 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await step('Dress')
     await browser.type('#field-look-title', '#0044aa')
     await publish()
-    await live<string>(`${liveRoot}?.querySelector('.title') ? getComputedStyle(${liveRoot}.querySelector('.title')).color : ''`, (colour) => colour === 'rgb(0, 68, 170)')
+    await live<string>(`${liveRoot}?.querySelector('[part=title]') ? getComputedStyle(${liveRoot}.querySelector('[part=title]')).color : ''`, (colour) => colour === 'rgb(0, 68, 170)')
   })
 
   test('goes back to the earlier release', async () => {
@@ -142,7 +142,7 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await step('Ship')
     await browser.click(button('Make live again'))
     await browser.see('//section[@aria-label="Releases"]//li[contains(., "Release 1")][contains(., "live")]')
-    await live<string>(`${liveRoot}?.querySelector('.title') ? getComputedStyle(${liveRoot}.querySelector('.title')).color : ''`, (colour) => colour === 'rgb(170, 34, 0)')
+    await live<string>(`${liveRoot}?.querySelector('[part=title]') ? getComputedStyle(${liveRoot}.querySelector('[part=title]')).color : ''`, (colour) => colour === 'rgb(170, 34, 0)')
   })
 
   test('switches it off and on; off, it takes no room', async () => {

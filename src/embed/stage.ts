@@ -10,8 +10,8 @@ import { addFonts, adopt, toFragment } from './shared'
 declare const yimbleChunks: Readonly<Record<string, string>>
 const script = (document.currentScript as HTMLScriptElement).src
 
-/** Entries off screen cost no layout: there are three pages to lay out at every change. */
-const offScreen = '[data-chunks]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}'
+/** Entries off screen cost no layout: there are three pages to lay out at every change. A click picks the part below a link that reaches over it. */
+const stageOnly = '[data-chunks]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
 
 function begin(page: Window & typeof globalThis): void {
   const { document } = page
@@ -65,9 +65,9 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       if (sheet) sheet.replaceSync(data.css)
       else {
         sheet = adopt(root, data.css)
-        const lazy = new page.CSSStyleSheet()
-        lazy.replaceSync(offScreen)
-        root.adoptedStyleSheets = [sheet, lazy]
+        const more = new page.CSSStyleSheet()
+        more.replaceSync(stageOnly)
+        root.adoptedStyleSheets = [sheet, more]
       }
     }
     if (data.fonts) addFonts(document, data.fonts)

@@ -15,36 +15,37 @@ export function feedStyles(values: FeedValues): string {
   // Long lists cost a slow phone nothing below the fold; short ones keep the whole of their outlines.
   const lazy = values['rules.limit'] > shortList ? `content-visibility:auto;contain-intrinsic-block-size:auto ${Math.round(wordsEm(values) + (values.layout === 'cards' && values['facts.picture'] ? cardMinEm : 0))}em;` : 'contain:layout style;'
   return `
-.feed{padding:${paddingPx(values)}px;color:${values['look.text']};font-size:${values['look.textSize']}px;line-height:${type.textLine};${own ? `font-family:${fontStack(values['look.bodyFont'])};` : ''}${values['look.transparent'] ? '' : `background:${values['look.background']};border-radius:${radius}px;`}}
-.heading{margin:0 0 ${space}px;font-size:${type.headingSize}em;line-height:${type.headingLine};font-weight:700;color:${values['look.title']};${headingFont(values)}}
-.empty{margin:0;color:${values['look.muted']}}
-.list{display:grid;gap:${space}px;margin:0;padding:0;list-style:none}
-.card{display:flex;min-width:0;border:0 solid ${line};${lazy}}
-.picture{overflow:hidden;border-radius:${radius}px;background:${line};aspect-ratio:${ratioOf(values['picture.shape'])}}
-.picture img{display:block;width:100%;height:100%;object-fit:cover;color:transparent}
-.words{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0;flex:1}
-.title,.meta,.summary,.more{margin:0;overflow-wrap:anywhere;flex:none}
-.title{font-size:${type.titleSize}em;line-height:${type.titleLine};font-weight:700;color:${values['look.title']};${clamp(values['title.lines'])}${headingFont(values)}}
-.title a{color:inherit;text-decoration:none}
-.title a:hover{text-decoration:underline;text-underline-offset:.15em}
-.meta{display:flex;gap:0 .9em;font-size:${type.smallSize}em;line-height:${type.smallLine};color:${values['look.muted']};white-space:nowrap;overflow:hidden}
-.meta>*{overflow:hidden;text-overflow:ellipsis;flex:0 1 auto;min-width:2.5em}
-.meta time{flex:none}
-.summary{${clamp(summaryLines(values))}}
-.more{align-self:flex-start;color:${values['look.accent']};font-weight:600;text-underline-offset:.15em}
+[part=widget]{padding:${paddingPx(values)}px;color:${values['look.text']};font-size:${values['look.textSize']}px;line-height:${type.textLine};${own ? `font-family:${fontStack(values['look.bodyFont'])};` : ''}${values['look.transparent'] ? '' : `background:${values['look.background']};border-radius:${radius}px;`}}
+[part=heading]{margin:0 0 ${space}px;font-size:${type.headingSize}em;line-height:${type.headingLine};font-weight:700;color:${values['look.title']};${headingFont(values)}}
+[part=empty]{margin:0;color:${values['look.muted']}}
+[part=list]{display:grid;gap:${space}px;margin:0;padding:0;list-style:none}
+[part=card]{position:relative;display:flex;min-width:0;border:0 solid ${line};${lazy}}
+[part=picture]{overflow:hidden;border-radius:${radius}px;background:${line};aspect-ratio:${ratioOf(values['picture.shape'])}}
+[part=picture] img{display:block;width:100%;height:100%;object-fit:cover;color:transparent}
+[part=words]{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0;flex:1}
+[part=title],[part=meta],[part=summary],[part=more]{margin:0;overflow-wrap:anywhere;flex:none}
+[part=title]{font-size:${type.titleSize}em;line-height:${type.titleLine};font-weight:700;color:${values['look.title']};${clamp(values['title.lines'])}${headingFont(values)}}
+[part=title] a{color:inherit;text-decoration:none}
+[part=title] a::after{content:'';position:absolute;inset:0}
+[part=card]:hover [part=title] a{text-decoration:underline;text-underline-offset:.15em}
+[part=meta]{display:flex;gap:0 .9em;font-size:${type.smallSize}em;line-height:${type.smallLine};color:${values['look.muted']};white-space:nowrap;overflow:hidden}
+[part=meta]>*{overflow:hidden;text-overflow:ellipsis;flex:0 1 auto;min-width:2.5em}
+[part=meta] time{flex:none}
+[part=summary]{${clamp(summaryLines(values))}}
+[part=more]{align-self:flex-start;color:${values['look.accent']};font-weight:600;text-decoration:underline;text-underline-offset:.15em}
 a:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:2px;border-radius:2px}
 .cards{grid-template-columns:repeat(auto-fill,minmax(max(min(100%,${cardMinEm}em),(100% - ${(columns - 1) * space}px)/${columns}),1fr))}
-.cards .card{flex-direction:column;border-width:${border}px;border-radius:${radius}px;overflow:hidden}
-.cards .picture{border-radius:0;flex:none}
-.cards .words{margin:${cardPadding(values)}px;flex:none;height:${round(wordsEm(values))}em;overflow:hidden}
-.cards .more{margin-top:auto}
-.rows .card{gap:${space}px;padding-bottom:${space}px;border-bottom-width:${border}px}
-.rows .picture{width:${pictureEm.narrow}em;flex:none;align-self:flex-start}
+.cards [part=card]{flex-direction:column;border-width:${border}px;border-radius:${radius}px;overflow:hidden}
+.cards [part=picture]{border-radius:0;flex:none}
+.cards [part=words]{margin:${cardPadding(values)}px;flex:none;height:${round(wordsEm(values))}em;overflow:hidden}
+.cards [part=more]{margin-top:auto}
+.rows [part=card]{gap:${space}px;padding-bottom:${space}px;border-bottom-width:${border}px}
+.rows [part=picture]{width:${pictureEm.narrow}em;flex:none;align-self:flex-start}
 .column{gap:${space}px}
-.column .card{gap:${Math.round(space * 0.6)}px;padding-bottom:${space / 2}px;border-bottom-width:${border}px}
-.column .picture{width:${pictureEm.column}em;aspect-ratio:1;flex:none;align-self:flex-start}
-@container (min-width:${roomyEm * values['look.textSize'] + 2 * paddingPx(values)}px){.rows .picture{width:${pictureEm.roomy}em}}
-@media (forced-colors:active){.picture{forced-color-adjust:none}}`
+.column [part=card]{gap:${Math.round(space * 0.6)}px;padding-bottom:${space / 2}px;border-bottom-width:${border}px}
+.column [part=picture]{width:${pictureEm.column}em;aspect-ratio:1;flex:none;align-self:flex-start}
+@container (min-width:${roomyEm * values['look.textSize'] + 2 * paddingPx(values)}px){.rows [part=picture]{width:${pictureEm.roomy}em}}
+@media (forced-colors:active){[part=picture]{forced-color-adjust:none}}`
 }
 
 const headingFont = (values: FeedValues) => (values['look.font'] === 'brand' ? `font-family:${fontStack(values['look.headingFont'])};` : '')

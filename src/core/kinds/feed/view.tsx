@@ -8,12 +8,12 @@ export function FeedView(model: FeedModel) {
   const Heading = `h${model.headingLevel}` as 'h2'
   const Title = `h${model.heading ? model.headingLevel + 1 : model.headingLevel}` as 'h3'
   return (
-    <div class="feed" part="widget">
-      {model.heading && <Heading class="heading" part="heading">{model.heading}</Heading>}
+    <div part="widget">
+      {model.heading && <Heading part="heading">{model.heading}</Heading>}
       {model.entries.length === 0 ? (
-        <p class="empty" part="empty">{model.emptyText}</p>
+        <p part="empty">{model.emptyText}</p>
       ) : (
-        <ul class={`list ${layoutClass[model.layout]}`} part="list" role="list" data-chunks>
+        <ul class={layoutClass[model.layout]} part="list" role="list" data-chunks>
           {model.entries.map((entry) => <Entry key={entry.id} entry={entry} model={model} Title={Title} />)}
         </ul>
       )}
@@ -28,19 +28,19 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
     entry.source && <span key="source">{entry.source}</span>,
   ].filter(Boolean)
   return (
-    <li class={entry.picture ? 'card' : 'card bare'} part="card" data-key={entry.id} lang={entry.language}>
+    <li part="card" data-key={entry.id} lang={entry.language}>
       {entry.picture && (
-        <div class="picture" part="picture">
+        <div part="picture">
           <img src={entry.picture.src} srcset={entry.picture.srcset} sizes="auto, (max-width: 480px) 100vw, 420px" alt={entry.picture.alt} loading="lazy" />
         </div>
       )}
-      <div class="words">
-        <Title class="title" part="title">{entry.url ? <a href={entry.url}>{entry.title}</a> : entry.title}</Title>
-        {meta.length > 0 && <p class="meta" part="meta">{meta}</p>}
-        {entry.summary && <p class="summary" part="summary">{entry.summary}</p>}
+      <div part="words">
+        <Title part="title">{entry.url ? <a href={entry.url}>{entry.title}</a> : entry.title}</Title>
+        {meta.length > 0 && <p part="meta">{meta}</p>}
+        {entry.summary && <p part="summary">{entry.summary}</p>}
         {model.linkLabel && entry.url && (
-          // The title is the same link: one stop for the keyboard, and no “read on” without what is to be read.
-          <a class="more" part="more" href={entry.url} tabindex={-1} aria-hidden="true">{model.linkLabel}</a>
+          // The title's link reaches over the whole entry: one stop for the keyboard, and no “read on” without what is to be read.
+          <p part="more" aria-hidden="true">{model.linkLabel}</p>
         )}
       </div>
     </li>
