@@ -27,6 +27,7 @@ export const feed = defineKind({
     { name: 'list', label: 'All entries' },
     { name: 'card', label: 'One entry' },
     { name: 'picture', label: 'Picture' },
+    { name: 'words', label: 'Words of an entry' },
     { name: 'title', label: 'Title' },
     { name: 'meta', label: 'Small print' },
     { name: 'summary', label: 'Summary' },
