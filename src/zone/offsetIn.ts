@@ -23,3 +23,6 @@ function formatOf(timeZone: string): Intl.DateTimeFormat | undefined {
     return undefined // RangeError: not a zone that is known here
   }
 }
+
+/** The same for those who must know whether the zone is known at all. */
+export const zoneNamed = (name: string): ((ms: number) => number) | undefined => (formatOf(name) ? offsetIn(name) : undefined)

@@ -27,13 +27,16 @@ export function identify(source: string, items: readonly ReadItem[]): string[] {
   for (const item of items) {
     if (!item.guid) continue
     const addresses = timesSeen.get(item.guid) ?? new Set()
-    timesSeen.set(item.guid, addresses.add(item.url ?? ''))
+    timesSeen.set(item.guid, addresses.add(placeOf(item)))
   }
   return items.map((item) => `${source}/${shortHash(keyOf(item, (timesSeen.get(item.guid ?? '')?.size ?? 0) > 1))}`)
 }
 
+/** What tells items with one guid apart: their addresses, or the dates of one event. */
+const placeOf = (item: ReadItem) => item.recurrenceId ?? item.url ?? ''
+
 function keyOf(item: ReadItem, guidIsShared: boolean): string {
-  if (item.guid) return guidIsShared ? `guid ${item.guid} ${item.url ?? ''}` : `guid ${item.guid}`
+  if (item.guid) return guidIsShared ? `guid ${item.guid} ${placeOf(item)}` : `guid ${item.guid}`
   if (item.url) return `url ${canonicalAddress(item.url)}`
-  return `content ${item.name} ${item.datePublished ?? ''} ${item.summary ?? ''} ${item.html ?? ''}`
+  return `content ${item.name} ${item.datePublished ?? item.startDate ?? ''} ${item.text ?? ''} ${item.summary ?? ''} ${item.html ?? ''}`
 }

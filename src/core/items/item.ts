@@ -32,7 +32,80 @@ export interface Author {
   readonly url?: string
 }
 
-interface ItemFacts {
+/** Where something is: as its publisher words it, taken apart where they do. Coordinates in degrees (WGS 84). */
+export interface Location {
+  readonly name?: string
+  /** Street and number. */
+  readonly streetAddress?: string
+  readonly addressLocality?: string
+  readonly addressRegion?: string
+  readonly postalCode?: string
+  readonly addressCountry?: string
+  readonly latitude?: number
+  readonly longitude?: number
+  readonly url?: string
+}
+
+/** A rating on its publisher's scale; `reviewCount` where it stands for many. */
+export interface Rating {
+  readonly ratingValue: number
+  readonly bestRating: number
+  readonly reviewCount?: number
+}
+
+export interface Offer {
+  readonly price: number
+  /** ISO 4217 */
+  readonly priceCurrency?: string
+}
+
+/**
+ * Facts that only some types have. A time is `YYYY-MM-DD` for a whole day, `YYYY-MM-DDTHH:MM:SS` where no zone is said,
+ * and ends in `Z` or an offset otherwise.
+ */
+export interface MoreFacts {
+  readonly startDate?: string
+  /** The end itself is no longer in it; for whole days, too. */
+  readonly endDate?: string
+  readonly timeZone?: string
+  readonly eventStatus?: 'EventScheduled' | 'EventCancelled' | 'EventPostponed'
+  /** Starts of what repeats, within the span that was asked for; `startDate` is the first of all. */
+  readonly dates?: readonly string[]
+  /** Rules of repetition as written (RFC 5545). */
+  readonly repeats?: readonly string[]
+  /** Names the one date of a repeated event that this stands for. */
+  readonly recurrenceId?: string
+  readonly location?: Location
+  readonly reviewRating?: Rating
+  readonly aggregateRating?: Rating
+  /** What a review is about. */
+  readonly itemReviewed?: string
+  readonly offers?: Offer
+  /** ISO 8601 duration */
+  readonly duration?: string
+  readonly familyName?: string
+  readonly givenName?: string
+  /** The one to be used first stands first. */
+  readonly telephone?: readonly string[]
+  readonly email?: readonly string[]
+  readonly jobTitle?: string
+  readonly worksFor?: string
+  /** Other addresses of the same person or business. */
+  readonly sameAs?: readonly string[]
+  readonly openingHours?: readonly string[]
+  /** Named lists and the groups within them, `List / Group`. */
+  readonly lists?: readonly string[]
+  /** What a post answers. */
+  readonly inReplyTo?: string
+  /** Who had posted what is passed on here. */
+  readonly sharedFrom?: string
+  readonly likes?: number
+  /** Private: it may be reviewed in the studio, and never leaves it. `hiddenBecause` says what the source said. */
+  readonly visibility?: 'private'
+  readonly hiddenBecause?: string
+}
+
+interface ItemFacts extends MoreFacts {
   readonly type: ItemType
   /** Absolute http(s) address of the item itself. */
   readonly url?: string
@@ -53,6 +126,8 @@ export interface ReadItem extends ItemFacts {
   readonly guid?: string
   readonly summary?: string
   readonly html?: string
+  /** Plain text, from formats that carry no markup. */
+  readonly text?: string
   readonly image: readonly ReadPicture[]
 }
 

@@ -1,11 +1,19 @@
 /** The contract of a reader: bytes in, items out, and every problem said in place. It never throws on content. */
 import type { ReadItem } from '../items/item'
+import type { ZoneLookup } from '../schedule/zone'
+import type { Mapping } from './columns'
 
 export interface ReadContext {
   /** Where the bytes came from; relative addresses resolve against it. */
   readonly url?: string
   /** The `Content-Type` header, whole. */
   readonly contentType?: string
+  /** Time zones by name; without it only UTC and what a calendar defines itself are known. */
+  readonly zones?: ZoneLookup
+  /** What the columns of a table mean; guessed without it. */
+  readonly mapping?: Mapping
+  /** Dates of what repeats are told from here to there (ms since 1970); without it none are. */
+  readonly span?: { readonly from: number; readonly to: number }
 }
 
 /** What the source says of itself. Texts are plain. */

@@ -1,0 +1,177 @@
+/**
+ * Content lines, the common ground of iCalendar (RFC 5545, 3.1) and vCard (RFC 6350, 3.2; vCard and vCalendar of the
+ * nineties too): unfolding, parameters, components. Tolerant: what is no line is taken as the rest of the one before it.
+ */
+import { decode } from './decode'
+import type { ReadProblem } from './reader'
+
+export interface ContentLine {
+  /** Upper case, without its group. */
+  readonly name: string
+  /** `item1` of `item1.TEL`; vCard only. */
+  readonly group: string
+  /** Names in upper case; values as written, unquoted. Values without a name (vCard 2.1) stand under `TYPE` or `ENCODING`. */
+  readonly parameters: ReadonlyMap<string, readonly string[]>
+  /** As written, still escaped. */
+  readonly value: string
+  /** Where it stood, counted from 1. */
+  readonly at: number
+}
+
+export interface Component {
+  readonly name: string
+  readonly lines: readonly ContentLine[]
+  readonly parts: readonly Component[]
+  readonly at: number
+}
+
+interface OpenComponent { readonly name: string; readonly lines: ContentLine[]; readonly parts: OpenComponent[]; readonly at: number }
+
+const lineStart = /^(?:[A-Za-z0-9_-]+\.)?[A-Za-z0-9_-]+(?:;[^:]*)?:/
+/** Words of a text that was broken without being folded look like `Bring: shoes`; names of properties are in one case throughout. */
+const isStart = (raw: string) => {
+  if (/^[ \t]*(BEGIN|END)\s*:/i.test(raw) || /^[A-Z][A-Z-]+[=]/.test(raw)) return true
+  const name = lineStart.test(raw) ? /^[^;:]+/.exec(raw)![0] : ''
+  return name !== '' && !/^https?$/i.test(name) && (name === name.toUpperCase() || name === name.toLowerCase() || name.includes('.'))
+}
+const oldParameters = /^(?:QUOTED-PRINTABLE|BASE64|8BIT|7BIT|B)$/i
+
+/** @returns the outermost component; those of the document are its `parts` */
+export function readComponents(text: string): { readonly root: Component; readonly problems: ReadProblem[] } {
+  const problems: ReadProblem[] = []
+  const root: OpenComponent = { name: '', lines: [], parts: [], at: 1 }
+  const open = [root]
+  for (const { written, at } of unfold(text)) {
+    const line = readLine(written, at)
+    if (!line) {
+      if (problems.length < 20) problems.push({ where: `line ${at}`, what: `“${written.slice(0, 60)}” is no line of this format`, done: 'it was passed over' })
+      continue
+    }
+    const inner = open.at(-1)!
+    if (line.name === 'BEGIN') {
+      const part: OpenComponent = { name: line.value.trim().toUpperCase(), lines: [], parts: [], at }
+      inner.parts.push(part)
+      open.push(part)
+    } else if (line.name === 'END') {
+      const wanted = line.value.trim().toUpperCase()
+      const depth = open.findLastIndex((one) => one.name === wanted)
+      if (depth < 1) problems.push({ where: `line ${at}`, what: `END:${wanted} closes nothing`, done: 'it was passed over' })
+      else {
+        if (depth < open.length - 1) problems.push({ where: `line ${at}`, what: `${open.at(-1)!.name} is never closed`, done: 'it was taken to end here' })
+        open.length = depth
+      }
+    } else inner.lines.push(line)
+  }
+  if (open.length > 1) problems.push({ where: 'the end', what: `${open.at(-1)!.name} is never closed`, done: 'what is there was read' })
+  return { root, problems }
+}
+
+/** Lines with their continuations put together. A soft line break of quoted-printable text continues, too. */
+function* unfold(text: string): Generator<{ written: string; at: number }> {
+  let current: { written: string; at: number } | undefined
+  let at = 0
+  for (const raw of text.split(/\r\n|\n|\r/)) {
+    at += 1
+    if (current && /;ENCODING=QUOTED-PRINTABLE|;QUOTED-PRINTABLE/i.test(current.written) && current.written.endsWith('=')) {
+      current.written = current.written.slice(0, -1) + raw.replace(/^[ \t]/, '')
+    } else if (current && /^[ \t]/.test(raw) && (raw.trim() !== '' || raw.length > 1)) {
+      current.written += raw.slice(1)
+    } else if (raw.trim() === '') {
+      continue
+    } else if (current && !isStart(raw)) {
+      // A text that was broken without being folded.
+      current.written += `\\n${raw}`
+    } else {
+      if (current) yield current
+      current = { written: raw, at }
+    }
+  }
+  if (current) yield current
+}
+
+function readLine(written: string, at: number): ContentLine | undefined {
+  const colon = endOfHead(written)
+  if (colon < 0) return undefined
+  const [full = '', ...rest] = splitOutsideQuotes(written.slice(0, colon), ';')
+  const dot = full.lastIndexOf('.')
+  const name = full.slice(dot + 1).trim().toUpperCase()
+  if (!/^[A-Z0-9_-]+$/.test(name)) return undefined
+  const parameters = new Map<string, string[]>()
+  for (const one of rest) {
+    const equals = one.indexOf('=')
+    const key = equals < 0 ? (oldParameters.test(one.trim()) ? 'ENCODING' : 'TYPE') : one.slice(0, equals).trim().toUpperCase()
+    const values = splitOutsideQuotes(equals < 0 ? one : one.slice(equals + 1), ',').map((value) => uncaret(value.trim().replace(/^"([^"]*)"$/, '$1').replace(/"/g, '')))
+    parameters.set(key, [...(parameters.get(key) ?? []), ...values])
+  }
+  return { name, group: dot > 0 ? full.slice(0, dot) : '', parameters, value: written.slice(colon + 1), at }
+}
+
+/** The colon that ends name and parameters; one that stands in quotes does not, unless the quotes are never closed. */
+function endOfHead(written: string): number {
+  let isQuoted = false
+  for (let at = 0; at < written.length; at += 1) {
+    if (written[at] === '"') isQuoted = !isQuoted
+    else if (written[at] === ':' && !isQuoted) return at
+  }
+  return written.indexOf(':')
+}
+
+function splitOutsideQuotes(text: string, separator: string): string[] {
+  const pieces: string[] = []
+  let from = 0
+  let isQuoted = false
+  for (let at = 0; at < text.length; at += 1) {
+    if (text[at] === '"') isQuoted = !isQuoted
+    else if (text[at] === separator && !isQuoted) {
+      pieces.push(text.slice(from, at))
+      from = at + 1
+    }
+  }
+  return [...pieces, text.slice(from)]
+}
+
+/** RFC 6868 */
+const uncaret = (value: string) => (value.includes('^') ? value.replace(/\^([n'^])/g, (_all, code: string) => ({ n: '\n', "'": '"', '^': '^' })[code]!) : value)
+
+export const lineOf = (component: Component, ...names: string[]): ContentLine | undefined => {
+  for (const name of names) {
+    const found = component.lines.find((line) => line.name === name && line.value.trim() !== '')
+    if (found) return found
+  }
+  return undefined
+}
+export const linesOf = (component: Component, ...names: string[]): ContentLine[] => component.lines.filter((line) => names.includes(line.name) && line.value.trim() !== '')
+export const parameterOf = (line: ContentLine | undefined, name: string): string | undefined => line?.parameters.get(name)?.[0]
+
+/** Text with its escapes undone, quoted-printable and base64 text decoded. */
+export const plainText = (line: ContentLine | undefined): string => (line ? unescapeText(carried(line)) : '')
+
+/** The value as it was before it was carried: quoted-printable and a declared charset are undone, escapes are not. */
+export function carried(line: ContentLine): string {
+  const encoding = parameterOf(line, 'ENCODING')?.toUpperCase()
+  if (encoding !== 'QUOTED-PRINTABLE') return line.value
+  const bytes: number[] = []
+  const encoder = new TextEncoder()
+  for (const [piece] of line.value.matchAll(/=[0-9A-Fa-f]{2}|=\s*$|[^=]+|=/g)) {
+    if (/^=[0-9A-Fa-f]{2}$/.test(piece)) bytes.push(Number.parseInt(piece.slice(1), 16))
+    else if (!/^=\s*$/.test(piece)) bytes.push(...encoder.encode(piece))
+  }
+  const charset = parameterOf(line, 'CHARSET')
+  return decode(Uint8Array.from(bytes), { contentType: charset ? `text/plain; charset=${charset}` : undefined }).text.replace(/\r\n?/g, '\n')
+}
+
+export const unescapeText = (value: string): string => value.replace(/\\([\\;,:"nN])/g, (_all, code: string) => (code === 'n' || code === 'N' ? '\n' : code))
+
+/** Pieces of a structured value, each with its escapes undone. */
+export function splitEscaped(value: string, separator: ';' | ','): string[] {
+  const pieces: string[] = []
+  let piece = ''
+  for (let at = 0; at < value.length; at += 1) {
+    if (value[at] === '\\' && at + 1 < value.length) piece += value[at]! + value[(at += 1)]!
+    else if (value[at] === separator) {
+      pieces.push(piece)
+      piece = ''
+    } else piece += value[at]
+  }
+  return [...pieces, piece].map((one) => unescapeText(one).trim())
+}

@@ -1,0 +1,236 @@
+/**
+ * Recurrence rules of RFC 5545 (3.3.10), with SKIP of RFC 7529 for the Gregorian calendar. Works on wall times: what
+ * daylight saving does to an occurrence is for the zone to say. A rule that never matches ends, it does not hang.
+ */
+import { civilOf, dayMs, dayNumber, daysInMonth, daysInYear, firstWeekOf, weekdayOf } from './civil'
+
+const frequencies = ['SECONDLY', 'MINUTELY', 'HOURLY', 'DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'] as const
+export type Frequency = (typeof frequencies)[number]
+
+export interface Rule {
+  readonly freq: Frequency
+  readonly interval: number
+  readonly count?: number
+  /** As written: a date, a wall time, or with `Z`. */
+  readonly until?: string
+  readonly seconds: readonly number[]
+  readonly minutes: readonly number[]
+  readonly hours: readonly number[]
+  /** `nth` counts within the month or year; 0: every one. */
+  readonly days: readonly { readonly weekday: number; readonly nth: number }[]
+  readonly monthDays: readonly number[]
+  readonly yearDays: readonly number[]
+  readonly weeks: readonly number[]
+  readonly months: readonly number[]
+  readonly positions: readonly number[]
+  /** 0 Monday … 6 Sunday */
+  readonly weekStart: number
+  readonly skip: 'OMIT' | 'BACKWARD' | 'FORWARD'
+}
+
+const weekdays = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU']
+
+/** @returns undefined when it is no rule, or one of another calendar than the Gregorian. Parts that can't be are left out. */
+export function parseRule(text: string): Rule | undefined {
+  const parts = new Map<string, string>()
+  for (const part of text.trim().split(';')) {
+    const at = part.indexOf('=')
+    if (at > 0) parts.set(part.slice(0, at).trim().toUpperCase(), part.slice(at + 1).trim())
+  }
+  const freq = parts.get('FREQ')?.toUpperCase() as Frequency
+  if (!frequencies.includes(freq)) return undefined
+  if (!/^(GREGORIAN|)$/i.test(parts.get('RSCALE') ?? '')) return undefined
+  const whole = (name: string) => (/^\+?\d+$/.test(parts.get(name) ?? '') ? Number(parts.get(name)) : undefined)
+  const list = (name: string, most: number, signed = false) =>
+    [...new Set((parts.get(name) ?? '').split(',').map((one) => Number(one.trim() || NaN)).filter((one) => Number.isInteger(one) && (signed ? Math.abs(one) <= most && one !== 0 : one >= 0 && one <= most)))].sort((a, b) => a - b)
+  const days = (parts.get('BYDAY') ?? '').toUpperCase().split(',').flatMap((one) => {
+    const [, nth, name] = /^\s*([+-]?\d{1,3})?\s*(MO|TU|WE|TH|FR|SA|SU)\s*$/.exec(one) ?? []
+    return name ? [{ weekday: weekdays.indexOf(name), nth: Number(nth ?? 0) }] : []
+  })
+  const skip = parts.get('SKIP')?.toUpperCase()
+  return {
+    freq,
+    interval: Math.max(1, whole('INTERVAL') ?? 1),
+    count: whole('COUNT'),
+    until: parts.get('UNTIL'),
+    seconds: list('BYSECOND', 60).map((one) => Math.min(one, 59)),
+    minutes: list('BYMINUTE', 59),
+    hours: list('BYHOUR', 23),
+    days,
+    monthDays: list('BYMONTHDAY', 31, true),
+    yearDays: list('BYYEARDAY', 366, true),
+    weeks: list('BYWEEKNO', 53, true),
+    months: list('BYMONTH', 12).filter((one) => one > 0),
+    positions: list('BYSETPOS', 366, true),
+    weekStart: Math.max(0, weekdays.indexOf(parts.get('WKST')?.toUpperCase() ?? 'MO')),
+    skip: skip === 'BACKWARD' || skip === 'FORWARD' ? skip : 'OMIT',
+  }
+}
+
+/** Periods looked at in a row without finding anything, before the rule counts as one that never matches. */
+const patience = 400_000
+const lastYear = 9999
+
+/**
+ * Wall times that the rule gives from `start` on, ascending, each once. `count` is honoured here, `until` by the caller,
+ * who knows the zone.
+ * @param start wall time (ms)
+ */
+export function* occurrencesOf(written: Rule, start: number): Generator<number> {
+  if (written.count === 0) return
+  const rule = filled(written, start)
+  let given = 0
+  let last = -Infinity
+  for (const set of sets(rule, start)) {
+    const chosen = rule.positions.length === 0 ? set : rule.positions.map((at) => set[at > 0 ? at - 1 : set.length + at]).filter((one): one is number => one !== undefined).sort((a, b) => a - b)
+    for (const wall of chosen) {
+      if (wall < start || wall <= last) continue
+      last = wall
+      yield wall
+      given += 1
+      if (given === rule.count) return
+    }
+  }
+}
+
+/** What the rule does not say is taken from the start (RFC 5545, 3.3.10). */
+function filled(rule: Rule, start: number): Rule {
+  const day = Math.floor(start / dayMs)
+  const { month, day: monthDay } = civilOf(day)
+  const seconds = Math.floor((start - day * dayMs) / 1000)
+  const rank = frequencies.indexOf(rule.freq)
+  const more: { -readonly [Key in keyof Rule]?: Rule[Key] } = {}
+  if (rank > 0 && rule.seconds.length === 0) more.seconds = [seconds % 60]
+  if (rank > 1 && rule.minutes.length === 0) more.minutes = [Math.floor(seconds / 60) % 60]
+  if (rank > 2 && rule.hours.length === 0) more.hours = [Math.floor(seconds / 3600)]
+  const saysDay = rule.days.length + rule.monthDays.length + rule.yearDays.length + rule.weeks.length > 0
+  if (rule.freq === 'YEARLY' && !saysDay) Object.assign(more, { monthDays: [monthDay] }, rule.months.length === 0 && { months: [month] })
+  if (rule.freq === 'YEARLY' && rule.weeks.length > 0 && rule.days.length + rule.monthDays.length + rule.yearDays.length === 0) more.days = [{ weekday: weekdayOf(day), nth: 0 }]
+  if (rule.freq === 'MONTHLY' && !saysDay) more.monthDays = [monthDay]
+  if (rule.freq === 'WEEKLY' && !saysDay) more.days = [{ weekday: weekdayOf(day), nth: 0 }]
+  return { ...rule, ...more }
+}
+
+/** One sorted set for each period. Positions are counted within one set. */
+function* sets(rule: Rule, start: number): Generator<number[]> {
+  const unit = { HOURLY: 3_600_000, MINUTELY: 60_000, SECONDLY: 1000, DAILY: 0, WEEKLY: 0, MONTHLY: 0, YEARLY: 0 }[rule.freq]
+  let idle = 0
+  for (const set of unit ? setsInDays(rule, start, unit) : setsOfDays(rule, start)) {
+    idle = set.length > 0 ? 0 : idle + 1
+    if (set.length > 0) yield set
+    else if (idle > patience) return
+  }
+}
+
+function* setsOfDays(rule: Rule, start: number): Generator<number[]> {
+  const matches = dayMatcher(rule)
+  const times = rule.hours.flatMap((hour) => rule.minutes.flatMap((minute) => rule.seconds.map((second) => ((hour * 60 + minute) * 60 + second) * 1000)))
+  for (const [first, count] of periods(rule, Math.floor(start / dayMs))) {
+    const set: number[] = []
+    for (let day = first; day < first + count; day += 1) if (matches(day)) for (const time of times) set.push(day * dayMs + time)
+    yield set
+  }
+}
+
+/** First day and number of days of each period. */
+function* periods({ freq, interval, weekStart, months }: Rule, startDay: number): Generator<readonly [number, number]> {
+  const { year, month } = civilOf(startDay)
+  const week = startDay - ((weekdayOf(startDay) - weekStart + 7) % 7)
+  const end = dayNumber(lastYear + 1, 1, 1)
+  for (let at = 0; ; at += interval) {
+    if (freq === 'YEARLY') yield [dayNumber(year + at, 1, 1), daysInYear(year + at)]
+    else if (freq === 'MONTHLY') {
+      const number = month - 1 + at
+      const [y, m] = [year + Math.floor(number / 12), (number % 12) + 1]
+      yield [dayNumber(y, m, 1), months.length === 0 || months.includes(m) ? daysInMonth(y, m) : 0]
+      if (y > lastYear) return
+    } else {
+      const first = freq === 'WEEKLY' ? week + 7 * at : startDay + at
+      yield [first, freq === 'WEEKLY' ? 7 : 1]
+      if (first > end) return
+    }
+    if (freq === 'YEARLY' && year + at > lastYear) return
+  }
+}
+
+/** Hours, minutes or seconds that the interval reaches; days that can't match are stepped over whole. */
+function* setsInDays(rule: Rule, start: number, unit: number): Generator<number[]> {
+  const matches = dayMatcher(rule)
+  const step = unit * rule.interval
+  const base = Math.floor(start / unit) * unit
+  const end = dayNumber(lastYear + 1, 1, 1) * dayMs
+  const next = (wall: number) => base + Math.ceil((wall - base) / step) * step
+  for (let at = base; at < end; ) {
+    const day = Math.floor(at / dayMs)
+    if (!matches(day)) {
+      yield []
+      at = next((day + 1) * dayMs)
+      continue
+    }
+    const second = Math.floor((at - day * dayMs) / 1000)
+    const [hour, minute] = [Math.floor(second / 3600), Math.floor(second / 60) % 60]
+    if (rule.hours.length > 0 && !rule.hours.includes(hour)) {
+      yield []
+      at = next(day * dayMs + (hour + 1) * 3_600_000)
+      continue
+    }
+    if (unit < 3_600_000 && rule.minutes.length > 0 && !rule.minutes.includes(minute)) {
+      yield []
+      at = next(day * dayMs + (hour * 60 + minute + 1) * 60_000)
+      continue
+    }
+    if (unit === 3_600_000) yield rule.minutes.flatMap((one) => rule.seconds.map((two) => at + (one * 60 + two) * 1000))
+    else if (unit === 60_000) yield rule.seconds.map((one) => at + one * 1000)
+    else yield rule.seconds.length === 0 || rule.seconds.includes(second % 60) ? [at] : []
+    at += step
+  }
+}
+
+function dayMatcher(rule: Rule): (day: number) => boolean {
+  const { freq, months, days, weekStart } = rule
+  const monthDays = new Set(rule.monthDays)
+  const yearDays = new Set(rule.yearDays)
+  const weeks = new Set(rule.weeks)
+  const every = new Set(days.filter(({ nth }) => nth === 0 || (freq !== 'MONTHLY' && freq !== 'YEARLY')).map(({ weekday }) => weekday))
+  const counted = freq === 'MONTHLY' || freq === 'YEARLY' ? days.filter(({ nth }) => nth !== 0) : []
+  const inMonth = freq === 'MONTHLY' || months.length > 0
+  const most = Math.max(0, ...rule.monthDays)
+  return (number) => {
+    const { year, month, day } = civilOf(number)
+    const length = monthDays.size > 0 || (counted.length > 0 && inMonth) ? daysInMonth(year, month) : 0
+    const isMonth = months.length === 0 || months.includes(month)
+    if (monthDays.size > 0) {
+      const named = isMonth && (monthDays.has(day) || monthDays.has(day - length - 1))
+      if (!named && !(rule.skip !== 'OMIT' && most > 28 && isSkippedTo(rule, { year, month, day }, length))) return false
+    } else if (!isMonth) return false
+    if (yearDays.size > 0) {
+      const at = number - dayNumber(year, 1, 1) + 1
+      if (!yearDays.has(at) && !yearDays.has(at - daysInYear(year) - 1)) return false
+    }
+    if (weeks.size > 0 && !isWeek(number, year)) return false
+    if (days.length === 0) return true
+    const weekday = weekdayOf(number)
+    if (every.has(weekday)) return true
+    return counted.some(({ weekday: wanted, nth }) => {
+      if (wanted !== weekday) return false
+      const [first, count] = inMonth ? [number - day + 1, length] : [dayNumber(year, 1, 1), daysInYear(year)]
+      const at = number - first
+      return nth > 0 ? Math.floor(at / 7) + 1 === nth : Math.floor((count - 1 - at) / 7) + 1 === -nth
+    })
+  }
+  function isWeek(number: number, year: number): boolean {
+    const first = firstWeekOf(year, weekStart)
+    const owner = number < first ? year - 1 : number >= firstWeekOf(year + 1, weekStart) ? year + 1 : year
+    const begin = firstWeekOf(owner, weekStart)
+    const week = Math.floor((number - begin) / 7) + 1
+    return weeks.has(week) || weeks.has(week - (firstWeekOf(owner + 1, weekStart) - begin) / 7 - 1)
+  }
+}
+
+/** Whether a day stands in for one that its month does not have (RFC 7529, 4.1). */
+function isSkippedTo({ skip, months, monthDays }: Rule, { year, month, day }: { year: number; month: number; day: number }, length: number): boolean {
+  const named = (one: number) => months.length === 0 || months.includes(one)
+  if (skip === 'BACKWARD') return day === length && named(month) && monthDays.some((one) => one > length)
+  const before = month === 1 ? 12 : month - 1
+  return day === 1 && named(before) && monthDays.some((one) => one > daysInMonth(month === 1 ? year - 1 : year, before))
+}
