@@ -1,7 +1,9 @@
 /** The one list of readers, and how the right one is found. To add a format: one file here, one line in the list. */
+import { activityStreams } from './activityStreams'
 import { atom } from './atom'
 import { csv } from './csv'
 import { decode } from './decode'
+import { designTokens } from './designTokens'
 import { iCalendar } from './iCalendar'
 import { jsonFeed } from './jsonFeed'
 import { opml } from './opml'
@@ -10,7 +12,7 @@ import type { Reader, ReadContext, Reading } from './reader'
 import { rss } from './rss'
 import { vCard } from './vCard'
 
-export const readers: readonly Reader[] = [rss, atom, jsonFeed, iCalendar, vCard, opml, page, csv]
+export const readers: readonly Reader[] = [rss, atom, jsonFeed, activityStreams, designTokens, iCalendar, vCard, opml, page, csv]
 
 const ids = new Set<string>()
 for (const { id } of readers) {

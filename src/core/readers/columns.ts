@@ -151,11 +151,11 @@ export function guessMapping(headings: readonly string[]): Mapping {
 export const columnsOf = (type: ItemType): Column[] => columns.filter((column) => column.types === 'all' || column.types.includes(type))
 
 function guessType(headings: readonly string[]): ItemType {
-  const has = (...ids: string[]) => columns.some((column) => ids.includes(column.id) && headings.some((heading) => column.headings.includes(heading)))
+  const has = (...ids: string[]) => columns.some((column) => ids.includes(column.id) && headings.some((heading) => column.headings.includes(heading) || foldHeading(column.label) === heading))
   if (has('startDate')) return 'Event'
+  if (has('openingHours', 'latitude')) return 'Place'
   if (has('rating') && !has('price')) return 'Review'
   if (has('price')) return 'Product'
-  if (has('openingHours', 'latitude')) return 'Place'
   if (has('givenName', 'familyName', 'jobTitle') || (has('email', 'telephone') && !has('street'))) return 'Person'
   if (has('street', 'postcode')) return 'Place'
   if (headings.includes('isbn') || headings.includes('year')) return 'CreativeWork'

@@ -2,17 +2,11 @@
 import type { ReadItem, ReadPicture } from '../items/item'
 import { oneLine, textOf } from '../items/text'
 import { readDate } from './dates'
+import { isObject, objects, string, type Json } from './json'
 import { picturesIn, unique } from './pictures'
 import type { ReadContext, ReadProblem, Reader } from './reader'
 import { resolve } from './xmlTree'
 
-type Json = Readonly<Record<string, unknown>>
-const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
-const objects = (value: unknown): Json[] => (Array.isArray(value) ? value.filter(isObject) : isObject(value) ? [value] : [])
-const string = (value: unknown): string | undefined => {
-  const text = typeof value === 'string' ? value.trim() : typeof value === 'number' ? String(value) : ''
-  return text === '' ? undefined : text
-}
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
 
 export const jsonFeed: Reader = {

@@ -1,7 +1,13 @@
-/** A page where a feed was expected: finds the feeds it announces (HTML's `link rel=alternate`), and links that look like one. */
+/**
+ * A web page: the items that it describes in JSON-LD or Microdata, the feeds it announces (HTML's `link rel=alternate`),
+ * and links that look like one.
+ */
 import { Parser } from 'htmlparser2'
 import { oneLine } from '../items/text'
-import type { AnnouncedFeed, Reader } from './reader'
+import { parseTolerant } from './json'
+import { microdataOf } from './microdata'
+import type { AnnouncedFeed, Reader, ReadProblem } from './reader'
+import { itemsOfNodes } from './structuredData'
 import { resolve } from './xmlTree'
 
 const feedTypes = /^(application\/(rss|atom|rdf)\+xml|application\/feed\+json|application\/json|text\/xml|application\/xml)\b/i
@@ -18,9 +24,13 @@ export const page: Reader = {
     let title = ''
     let anchor: { url: string; title: string } | undefined
     let inTitle = false
+    let script: string | undefined
+    const nodes: unknown[] = []
+    let broken = 0
     const parser = new Parser({
       onopentag(name, attributes) {
         if (name === 'title') inTitle = title === ''
+        if (name === 'script' && /^application\/(ld|schema)\+json/i.test(attributes.type?.trim() ?? '')) script = ''
         if (name === 'base') base = resolve(attributes.href, context.url) ?? base
         const url = resolve(attributes.href, base)
         if (name === 'link' && url && /(^|\s)alternate(\s|$)/i.test(attributes.rel ?? '') && feedTypes.test(attributes.type ?? '')) {
@@ -30,10 +40,17 @@ export const page: Reader = {
       },
       ontext(piece) {
         if (inTitle) title += piece
+        if (script !== undefined) script += piece
         if (anchor) anchor.title += piece
       },
       onclosetag(name) {
         if (name === 'title') inTitle = false
+        if (name === 'script' && script !== undefined) {
+          const value = parseTolerant(script)
+          if (value === undefined) broken += 1
+          else nodes.push(value)
+          script = undefined
+        }
         if (name === 'a' && anchor) {
           linked.push({ url: anchor.url, title: oneLine(anchor.title), contentType: '' })
           anchor = undefined
@@ -43,8 +60,11 @@ export const page: Reader = {
     parser.end(text)
     const seen = new Set<string>()
     const all = [...announced, ...linked].filter(({ url }) => !seen.has(url) && seen.add(url))
-    const problems = [{ where: 'the whole document', what: 'it is a web page, not a feed', done: all.length > 0 ? `${all.length} feed${all.length > 1 ? 's' : ''} found in it` : 'no feed was found in it' }]
-    return { feed: { title: oneLine(title) || undefined, url: context.url }, items: [], problems, announced: all }
+    const items = itemsOfNodes([...nodes, ...microdataOf(text, base)], base)
+    const problems: ReadProblem[] = []
+    if (broken > 0) problems.push({ where: 'the page’s own data', what: broken === 1 ? 'one block of it is no valid JSON' : `${broken} blocks of it are no valid JSON`, done: 'it was passed over' })
+    if (items.length === 0) problems.push({ where: 'the whole document', what: 'it is a web page, not a feed', done: all.length > 0 ? `${all.length} feed${all.length > 1 ? 's' : ''} found in it` : 'no feed was found in it' })
+    return { feed: { title: oneLine(title) || undefined, url: context.url }, items, problems, announced: all }
   },
   example: '<!doctype html><html><head><title>Kiln</title><link rel="alternate" type="application/rss+xml" href="/feed.xml" title="News"></head></html>',
 }

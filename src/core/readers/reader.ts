@@ -48,6 +48,18 @@ export interface Reading {
   readonly problems: readonly ReadProblem[]
   /** Feeds to read instead, when this was a page. */
   readonly announced?: readonly AnnouncedFeed[]
+  /** Where the rest is, when this was one page of several. */
+  readonly next?: string
+  /** What a brand can take over, when this was a file of design tokens. */
+  readonly tokens?: readonly DesignToken[]
+}
+
+/** Colours as hex, sizes with their unit, fonts as a list of families. */
+export interface DesignToken {
+  readonly path: string
+  readonly type: string
+  readonly value: string
+  readonly description?: string
 }
 
 export interface Reader {

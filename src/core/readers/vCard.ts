@@ -3,6 +3,7 @@ import type { Location, ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
 import { carried, lineOf, linesOf, parameterOf, plainText, readComponents, splitEscaped, type Component, type ContentLine } from './contentLines'
 import { readDate } from './dates'
+import { orNone } from './json'
 import type { ReadProblem, Reader } from './reader'
 import { resolve } from './xmlTree'
 
@@ -29,7 +30,7 @@ function readCard(card: Component, at: number, base: string | undefined, problem
   const name = full || worksFor || oneLine(plainText(lineOf(card, 'NICKNAME', 'EMAIL')))
   if (!name) problems.push({ where: `card ${at + 1}, line ${card.at}`, what: 'it has no name', done: 'it was kept without one' })
   const photos = preferred(linesOf(card, 'PHOTO', 'LOGO'))
-  const pictures = photos.flatMap((line) => resolve(line.value, base) ?? [])
+  const pictures = photos.flatMap((line) => (/^https?:/i.test(line.value) || /^ur[il]$/i.test(parameterOf(line, 'VALUE') ?? '') ? (resolve(line.value, base) ?? []) : []))
   if (photos.length > 0 && pictures.length === 0) problems.push({ where: `card ${at + 1}${name ? ` (${name})` : ''}`, what: 'its picture is packed into the card', done: 'only pictures with an address are taken' })
   const isClosed = /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(card, 'CLASS')?.value.trim() ?? '')
   const urls = preferred(linesOf(card, 'URL')).flatMap((line) => resolve(plainText(line), base) ?? [])
@@ -47,9 +48,9 @@ function readCard(card: Component, at: number, base: string | undefined, problem
     givenName: givenName || undefined,
     jobTitle: oneLine(plainText(lineOf(card, 'TITLE', 'ROLE'))) || undefined,
     worksFor: oneLine(worksFor) || undefined,
-    email: preferred(linesOf(card, 'EMAIL')).map((line) => plainText(line).trim().replace(/^mailto:/i, '')),
-    telephone: preferred(linesOf(card, 'TEL')).map((line) => plainText(line).trim().replace(/^tel:/i, '')),
-    sameAs: [...urls.slice(1), ...profiles],
+    email: orNone(preferred(linesOf(card, 'EMAIL')).map((line) => plainText(line).trim().replace(/^mailto:/i, ''))),
+    telephone: orNone(preferred(linesOf(card, 'TEL')).map((line) => plainText(line).trim().replace(/^tel:/i, ''))),
+    sameAs: orNone([...urls.slice(1), ...profiles]),
     location: locationOf(card),
     visibility: isClosed ? 'private' : undefined,
     hiddenBecause: isClosed ? 'the card is marked private' : undefined,

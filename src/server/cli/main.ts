@@ -6,7 +6,7 @@ const commands: Readonly<Record<string, { readonly does: string; readonly run: (
   dev: { does: 'the same, with reloading', run: async (args) => (await import('./demo')).demo(args, 'development') },
   test: { does: 'lint, types, unit, database and browser tests', run: async (args) => (await import('./test')).test(args) },
   bench: { does: 'measure against the budgets', run: async (args) => (await import('./bench')).bench(args) },
-  read: { does: 'read feeds: ./yimble read [--base ADDRESS] FILE|ADDRESS …', run: async (args) => (await import('./read')).read(args) },
+  read: { does: 'read any format: ./yimble read [--base ADDRESS] [--from DAY] [--to DAY] FILE|ADDRESS …', run: async (args) => (await import('./read')).read(args) },
 }
 
 const [name = '', ...args] = process.argv.slice(2)

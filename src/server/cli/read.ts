@@ -1,44 +1,64 @@
 /**
  * `./yimble read`: one JSON line for each input, `{ input, format, feed, items, problems }`. Files are read as bytes;
- * addresses go through the safe door. An input that can't be had is a line with a problem, too.
+ * addresses go through the safe door. `--from` and `--to` name the days between which repeated events tell their dates. An input that can't be had is a line with a problem, too.
  */
 import { readFile } from 'node:fs/promises'
 import { describeProblem } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
-import type { Reading } from '@/core/readers/reader'
+import type { ReadContext, Reading } from '@/core/readers/reader'
+import { zoneNamed } from '@/zone/offsetIn'
 import { Stop } from './stop'
 
 export async function read(args: readonly string[]): Promise<number> {
-  const at = args.indexOf('--base')
-  const base = at < 0 ? undefined : args[at + 1]
-  if (at >= 0 && (base === undefined || !URL.canParse(base))) throw new Stop('--base needs an address, like https://example.org/feed.xml', 2)
-  const inputs = at < 0 ? args : args.filter((_one, index) => index !== at && index !== at + 1)
+  const { inputs, options } = parted(args, ['--base', '--from', '--to'])
+  const base = options.get('--base')
+  if (base !== undefined && !URL.canParse(base)) throw new Stop('--base needs an address, like https://example.org/feed.xml', 2)
+  const span = options.has('--from') || options.has('--to') ? { from: dayOf(options.get('--from') ?? '1970-01-01'), to: dayOf(options.get('--to') ?? '2100-01-01') } : undefined
   if (inputs.length === 0) throw new Stop('name a file or an address: ./yimble read feed.xml https://example.org/feed', 2)
   let allRead = true
   for (const input of inputs) {
-    const reading = await readInput(input, base)
-    allRead &&= reading.format !== 'unknown'
-    process.stdout.write(`${JSON.stringify({ input, format: reading.format, feed: reading.feed, items: reading.items, problems: reading.problems, ...(reading.announced ? { announced: reading.announced } : {}) })}\n`)
+    const { format, feed, items, problems, announced, next, tokens } = await readInput(input, { url: base, zones: zoneNamed, span })
+    allRead &&= format !== 'unknown'
+    process.stdout.write(`${JSON.stringify({ input, format, feed, items, problems, announced, next, tokens })}\n`)
   }
   return allRead ? 0 : 1
 }
 
-async function readInput(input: string, base: string | undefined): Promise<Reading> {
-  if (/^https?:\/\//i.test(input)) return readAddress(input)
+/** Options take the word after them; one without is refused. */
+function parted(args: readonly string[], names: readonly string[]): { inputs: string[]; options: Map<string, string> } {
+  const inputs: string[] = []
+  const options = new Map<string, string>()
+  for (let at = 0; at < args.length; at += 1) {
+    const arg = args[at]!
+    if (!names.includes(arg)) inputs.push(arg)
+    else if (args[at + 1] === undefined) throw new Stop(`${arg} needs a value after it`, 2)
+    else options.set(arg, args[(at += 1)]!)
+  }
+  return { inputs, options }
+}
+
+function dayOf(written: string): number {
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(written) ? Date.parse(`${written}T00:00:00Z`) : NaN
+  if (Number.isNaN(day)) throw new Stop('--from and --to need a day, like 2026-05-09', 2)
+  return day
+}
+
+async function readInput(input: string, context: ReadContext): Promise<Reading> {
+  if (/^https?:\/\//i.test(input)) return readAddress(input, context)
   try {
-    return readBytes(await readFile(input), { url: base })
+    return readBytes(await readFile(input), context)
   } catch (error) {
     return unreadable(`the file cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`)
   }
 }
 
-async function readAddress(address: string): Promise<Reading> {
+async function readAddress(address: string, context: ReadContext): Promise<Reading> {
   process.env.DATABASE_URL ??= 'postgres://unused' // the door's configuration is checked with the rest; no database is asked
   const { fetchAddress, refusalOf } = await import('../fetch/fetchAddress')
   const fetched = await fetchAddress({ url: address, accept: '*/*' })
   if (!fetched.ok) return unreadable(describeProblem(fetched.problem).detail)
   const { status, url, bytes, contentType } = fetched.value
-  return status === 200 ? readBytes(bytes, { url, contentType }) : unreadable(describeProblem(refusalOf(status, url)).detail)
+  return status === 200 ? readBytes(bytes, { ...context, url, contentType }) : unreadable(describeProblem(refusalOf(status, url)).detail)
 }
 
 const unreadable = (what: string): Reading => ({ format: 'unknown', feed: {}, items: [], problems: [{ where: 'the whole', what, done: 'nothing could be read' }] })

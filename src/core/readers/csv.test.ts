@@ -1,0 +1,61 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { itemTypes } from '../items/item'
+import { readBytes } from './all'
+import { columnsOf, exampleTable, guessMapping, readNumber, tableTypes } from './columns'
+import { csvRows } from './csvRows'
+
+describe('rows', () => {
+  test.each<[string, string, string[][]]>([
+    ['doubled quotes', '"a""b",c', [['a"b', 'c']]],
+    ['line ends within quotes', '"a\r\nb",c', [['a\r\nb', 'c']]],
+    ['line ends of every kind in one file', 'a,b\r1,2\r\n3,4\n5,6', [['a', 'b'], ['1', '2'], ['3', '4'], ['5', '6']]],
+    ['semicolons, with commas in numbers', 'a;b\n1,5;2,5', [['a', 'b'], ['1,5', '2,5']]],
+    ['tabs', 'a\tb\n1,2\t3', [['a', 'b'], ['1,2', '3']]],
+    ['a spreadsheet that says which', 'sep=|\na|b,c', [['a', 'b,c']]],
+    ['a byte order mark', '\uFEFFa,b', [['a', 'b']]],
+    ['quotes that nobody doubled', '"He said "hi" to me",x', [['He said "hi" to me', 'x']]],
+    ['text after a closing quote', '"a"b,c\nd,e', [['ab', 'c'], ['d', 'e']]],
+    ['a quote never closed', 'a,"b\nc', [['a', 'b\nc']]],
+    ['empty cells at the end', 'a,,', [['a', '', '']]],
+  ])('%s', (_name, text, rows) => expect(csvRows(text).rows).toEqual(rows))
+  test('what was written well comes back as it was', () => {
+    const cell = fc.string({ unit: fc.constantFrom('a', '"', ',', '\n', '\r', ' ', 'é') })
+    fc.assert(fc.property(fc.array(fc.array(cell, { minLength: 2, maxLength: 4 }), { minLength: 1, maxLength: 5 }), (rows) => {
+      const text = rows.map((row) => row.map((one) => `"${one.replace(/"/g, '""')}"`).join(',')).join('\r\n')
+      expect(csvRows(text, { delimiter: ',' }).rows).toEqual(rows)
+    }))
+  })
+})
+
+describe('what columns mean', () => {
+  test.each<[string[], string, (string | undefined)[]]>([
+    [['Name', 'Price', 'SKU', 'Image URL'], 'Product', ['name', 'price', 'guid', 'image']],
+    [['Event', 'Start date', 'End', 'Venue', 'Colour of door'], 'Event', ['name', 'startDate', 'endDate', 'place', undefined]],
+    [['First Name', 'LAST NAME', 'E-Mail', 'Preferred phone'], 'Person', ['givenName', 'familyName', 'email', 'telephone']],
+    [['Reviewer', 'Stars', 'Review', 'Date'], 'Review', ['author', 'rating', 'text', 'datePublished']],
+    [['Store', 'Address', 'Zip', 'Lat', 'Lng'], 'Place', ['name', 'street', 'postcode', 'latitude', 'longitude']],
+    [['Straße', 'PLZ', 'Ort'], 'Place', [undefined, 'postcode', 'place']],
+  ])('%p', (headings, type, columns) => expect(guessMapping(headings)).toEqual({ type, columns }))
+  test.each([['1,234.50', 1234.5], ['1.234,50', 1234.5], ['£12', 12], ['1,234', 1234], ['12,5', 12.5], ['0.125', 0.125], ['EUR 7', 7], ['free', undefined], ['', undefined]])('the number in %p', (text, expected) => expect(readNumber(text)).toBe(expected))
+  test.each(tableTypes.map((one) => [one.type] as const))('the example table of %s is read whole, and means what its headings say', (type) => {
+    const { format, items, problems } = readBytes(new TextEncoder().encode(exampleTable(type)), { contentType: 'text/csv', mapping: { type, columns: columnsOf(type).map((column) => column.id) } })
+    expect([format, items.length, problems]).toEqual(['csv', 1, []])
+    const used = guessMapping(exampleTable(type).split('\r\n')[0]!.split(',')).columns
+    expect(used.filter(Boolean).length).toBeGreaterThan(used.length / 2)
+  })
+  test('every type of item has columns', () => { for (const type of itemTypes) expect(columnsOf(type).length).toBeGreaterThan(5) })
+})
+
+describe('a table', () => {
+  const read = (text: string, more = {}) => readBytes(new TextEncoder().encode(text), { contentType: 'text/csv', url: 'https://shop.example/list.csv', ...more })
+  test('says where a cell could not be understood', () => expect(read('Name,Price\nPlate,much\nBowl,3').problems).toEqual([{ where: 'row 2, Price', what: '“much” cannot be understood as price', done: 'it was left out' }]))
+  test('ragged rows are read and said', () => {
+    const { items, problems } = read('Name,Price,Link\nPlate\nBowl,3,/b,more\nCup,1')
+    expect([items.map((one) => one.name), problems.map((one) => one.where)]).toEqual([['Plate', 'Bowl', 'Cup'], ['row 3', 'row 4']])
+  })
+  test('a mapping by hand wins', () => expect(read('A,B\nPlate,7', { mapping: { type: 'Product', columns: ['guid', 'price'] } }).items).toMatchObject([{ guid: 'Plate', name: '', offers: { price: 7 } }]))
+  test('a column marked private keeps its row inside', () => expect(read('Name,Private,Price\nPlate,yes,1\nBowl,,2').items.map((one) => one.visibility)).toEqual(['private', undefined]))
+  test('no known heading is said', () => expect(read('aa,bb\n1,2').problems).toContainEqual({ where: 'the first row', what: 'no heading in it is known', done: 'the columns must be named by hand' }))
+  test('sentences are no table', () => expect(readBytes(new TextEncoder().encode('Dear reader, this is a letter.\nIt has commas, too.')).format).toBe('unknown'))
+})
