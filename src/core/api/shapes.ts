@@ -3,6 +3,7 @@ import * as z from 'zod'
 import { colourRoles } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
 import { itemTypes } from '../items/item'
+import { ruleTree } from '../rules/tree'
 import { colourPattern } from '../settings/schema'
 import { snippetForms } from '../snippet/forms'
 import { platforms } from '../snippet/platforms'
@@ -10,7 +11,7 @@ import { platforms } from '../snippet/platforms'
 const idsOf = (list: readonly { readonly id: string }[]) => z.enum(list.map((one) => one.id) as [string, ...string[]])
 const when = z.iso.datetime().describe('Instant in UTC')
 
-export const leaf = z.union([z.string().max(2000), z.number(), z.boolean(), z.array(z.string().max(200)).max(100), z.strictObject({ link: z.string().max(60) })])
+export const leaf = z.union([z.string().max(2000), z.number(), z.boolean(), z.array(z.string().max(200)).max(100), z.strictObject({ link: z.string().max(60) }), ruleTree])
 export const settings = z.record(z.string().max(60), leaf)
 
 const brandColour = z.string().regex(colourPattern, 'a colour is written like #2f5d50')
@@ -63,6 +64,9 @@ export const source = z.object({
   nextAt: when,
   items: z.int(),
   usedBy: z.array(named),
+  policy: z.enum(['show', 'wait']).describe('What happens to new items'),
+  waiting: z.int(),
+  closed: z.int().describe('Items that the source marks private; they never leave the studio'),
   history: z.array(sourceEvent),
 })
 export type SourceShape = z.infer<typeof source>
@@ -80,6 +84,20 @@ export const probe = z.object({
 })
 export type ProbeShape = z.infer<typeof probe>
 
+const location = z.object({
+  name: z.string().optional(), streetAddress: z.string().optional(), addressLocality: z.string().optional(), addressRegion: z.string().optional(), postalCode: z.string().optional(),
+  addressCountry: z.string().optional(), latitude: z.number().optional(), longitude: z.number().optional(), url: z.string().optional(),
+})
+const rating = z.object({ ratingValue: z.number(), bestRating: z.number(), reviewCount: z.number().optional() })
+const texts = z.array(z.string()).optional()
+const moreFacts = {
+  startDate: z.string().optional(), endDate: z.string().optional(), timeZone: z.string().optional(), eventStatus: z.enum(['EventScheduled', 'EventCancelled', 'EventPostponed']).optional(),
+  dates: texts, repeats: texts, recurrenceId: z.string().optional(), location: location.optional(), reviewRating: rating.optional(), aggregateRating: rating.optional(), itemReviewed: z.string().optional(),
+  offers: z.object({ price: z.number(), priceCurrency: z.string().optional() }).optional(), duration: z.string().optional(), familyName: z.string().optional(), givenName: z.string().optional(),
+  telephone: texts, email: texts, jobTitle: z.string().optional(), worksFor: z.string().optional(), sameAs: texts, openingHours: texts, lists: texts,
+  inReplyTo: z.string().optional(), sharedFrom: z.string().optional(), likes: z.number().optional(),
+}
+
 const picture = z.object({ ref: z.string(), width: z.number().optional(), height: z.number().optional(), caption: z.string().optional() })
 export const item = z.object({
   type: z.enum(itemTypes),
@@ -95,7 +113,21 @@ export const item = z.object({
   dateModified: z.string().optional(),
   keywords: z.array(z.string()),
   inLanguage: z.string().optional(),
+  ...moreFacts,
 })
+
+export type ItemShape = z.infer<typeof item>
+
+export const tableRow = z.object({
+  item,
+  waiting: z.boolean().describe('Not shown before somebody says so'),
+  fresh: z.boolean().describe('Came after the live release was published'),
+  wasPublic: z.boolean(),
+  tags: z.array(z.string()).describe('Added by hand'),
+  corrected: z.array(z.string()).describe('Facts that were corrected by hand'),
+  closedBecause: z.string().nullable().describe('Why it can never be shown'),
+})
+export type TableRowShape = z.infer<typeof tableRow>
 
 export const sighting = z.object({ pageUrl: z.string(), form: z.string(), width: z.int(), height: z.int(), state: z.string(), seenAt: when })
 export const change = z.object({ path: z.string(), label: z.string(), from: z.string(), to: z.string() })
@@ -134,8 +166,20 @@ export const snippet = z.object({ form: z.enum(snippetForms), label: z.string(),
 export const snippets = z.object({ platform: z.string(), where: z.string(), policy: z.array(z.string()), forms: z.array(snippet) })
 export type SnippetsShape = z.infer<typeof snippets>
 
-export const bench = z.object({ client, sites: z.array(site), widget, sources: z.array(source), items: z.array(item), hidden: z.array(z.string()), releases: z.array(release), patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first') })
+const ids = z.array(z.string())
+export const decisions = z.object({ hidden: ids, pinned: ids, apart: ids.describe('No doubles, whatever they look like') })
+export type DecisionsShape = z.infer<typeof decisions>
+
+/** What can be corrected of one item; null takes the source's own again. */
+const line = z.string().trim().max(300).nullable().optional()
+export const corrections = z.strictObject({ name: line, text: z.string().trim().max(4000).nullable().optional(), url: z.url({ protocol: /^https?$/ }).nullable().optional(), jobTitle: line, worksFor: line, duration: line, sameAs: z.array(z.url({ protocol: /^https?$/ })).max(20).nullable().optional(), lists: z.array(z.string().trim().min(1).max(120)).max(20).nullable().optional() })
+export type CorrectionsShape = z.infer<typeof corrections>
+
+export const bench = z.object({ client, sites: z.array(site), widget, sources: z.array(source), items: z.array(item), decisions, releases: z.array(release), patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first') })
 export type BenchShape = z.infer<typeof bench>
+
+export const table = z.object({ client, widget, sources: z.array(source), rows: z.array(tableRow), decisions })
+export type TableShape = z.infer<typeof table>
 
 export const session = z.object({ id: z.uuid(), userAgent: z.string(), createdAt: when, seenAt: when, current: z.boolean() })
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })

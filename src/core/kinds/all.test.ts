@@ -4,6 +4,7 @@ import { plainBrand } from '../design/brand'
 import type { Item } from '../items/item'
 import { render } from '../render/render'
 import type { Settings } from '../settings/field'
+import { noDecisions } from '../rules/fields'
 import { defaultsOf, resolveSettings } from '../settings/settings'
 import { getKind, kinds } from './all'
 import { defineKind } from './kind'
@@ -23,7 +24,7 @@ const awkwardItems: Item[] = [
 describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kind) => {
   const all: [string, Settings][] = [['its example', kind.example.settings], ...kind.startingPoints.map((point): [string, Settings] => [point.label, point.settings])]
   describe.each(all)('%s', (_name, settings) => {
-    const input = { kind: id, settings: { ...defaultsOf(kind.fields), ...settings }, brand: plainBrand, hidden: [] }
+    const input = { kind: id, settings: { ...defaultsOf(kind.fields), ...settings }, brand: plainBrand, decisions: noDecisions }
     test.each([['its own items', kind.example.items], ['awkward items', awkwardItems], ['one item', awkwardItems.slice(0, 1)], ['nothing', []]])('renders %s from frozen input, twice alike, and survives JSON', (_what, items) => {
       const frozen = Object.freeze(items.map((item) => Object.freeze({ ...item })))
       const first = render(input, frozen, context)

@@ -4,6 +4,7 @@
  */
 import type { VNode } from 'preact'
 import type { Item, ItemType } from '../items/item'
+import type { Decisions } from '../rules/fields'
 import type { Rule } from '../rules/rules'
 import type { Fields, Settings, Value, ValuesOf } from '../settings/field'
 
@@ -40,7 +41,7 @@ export interface KindDefinition<F extends Fields, M> {
   /** At least one; the first is what a new widget begins with. */
   readonly startingPoints: readonly StartingPoint[]
   readonly parts: readonly Part[]
-  rules(values: ValuesOf<NoInfer<F>>): Rule[]
+  rules(values: ValuesOf<NoInfer<F>>, decisions: Decisions): Rule[]
   /** Called with the items that the rules let through, in order. May be empty. */
   model(items: readonly Item[], values: ValuesOf<F>, context: KindContext): M
   /** Markup of the model. No state, no handlers, no `style` attributes: strict pages block them. */
@@ -61,7 +62,7 @@ export interface KindDefinition<F extends Fields, M> {
 
 /** A kind with its types folded away, as the list holds it. */
 export interface Kind extends Omit<KindDefinition<Fields, unknown>, 'rules' | 'model' | 'view' | 'styles' | 'reserve' | 'behaviours' | 'jsonLd'> {
-  rules(values: Readonly<Record<string, Value>>): Rule[]
+  rules(values: Readonly<Record<string, Value>>, decisions: Decisions): Rule[]
   model(items: readonly Item[], values: Readonly<Record<string, Value>>, context: KindContext): unknown
   view(model: unknown): VNode
   styles(values: Readonly<Record<string, Value>>): string

@@ -1,10 +1,9 @@
 /** What a column of a table can mean, for each type of item: how it is guessed, read, and shown in an example table. */
 import type { ItemType, Location, ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
+import { readMoment, writeMoment } from '../schedule/moment'
 import { readDate } from './dates'
-import { readMoment } from './iCalendar'
 import { resolve } from './xmlTree'
-import { writeDay, writeOffset, writeWall, dayMs } from '../schedule/civil'
 
 type Draft = { -readonly [Key in keyof ReadItem]: ReadItem[Key] }
 
@@ -41,7 +40,7 @@ const degrees = (key: 'latitude' | 'longitude', most: number) => (item: Draft, v
 }
 const moment = (key: 'startDate' | 'endDate') => (item: Draft, value: string) => {
   const read = readMoment(value)
-  const date = read ? (read.isDay ? writeDay(read.wall / dayMs) : writeWall(read.wall) + (read.zone ? writeOffset(read.zone.offsetAtWall(read.wall)) : '')) : readDate(value)
+  const date = read ? writeMoment(read) : readDate(value)
   if (date) item[key] = date
   return Boolean(date)
 }

@@ -5,7 +5,8 @@
 import { findIana } from 'windows-iana'
 import type { Location, ReadItem } from '../items/item'
 import { oneLine, textOf } from '../items/text'
-import { dayMs, dayNumber, daysInMonth, writeDay, writeOffset, writeWall } from '../schedule/civil'
+import { dayMs } from '../schedule/civil'
+import { readMoment, readOffset, writeMoment, type Moment } from '../schedule/moment'
 import { occurrencesOf, parseRule } from '../schedule/recurrence'
 import { instantOf, utc, zoneFromOffsets, zoneFromParts, type Zone, type ZonePart } from '../schedule/zone'
 import { carried, lineOf, linesOf, parameterOf, plainText, readComponents, splitEscaped, type Component, type ContentLine } from './contentLines'
@@ -46,27 +47,9 @@ function componentsNamed(component: Component, name: string): Component[] {
   return component.parts.flatMap((part) => [...(part.name === name ? [part] : []), ...componentsNamed(part, name)])
 }
 
-interface Time {
-  readonly wall: number
-  readonly isDay: boolean
-  /** Undefined: floating, the same on every clock. */
-  readonly zone: Zone | undefined
-}
+type Time = Moment & { readonly zone: Zone | undefined }
 
 type Zones = (name: string) => Zone | undefined
-
-const written = /^\s*(\d{4})-?(\d{2})-?(\d{2})(?:[T ]?(\d{2})(?::?(\d{2})(?::?(\d{2})(?:[.,]\d+)?)?)?)?\s*(Z|[+-]\d{2}:?\d{2})?\s*$/i
-
-/** A DATE or DATE-TIME as written. Tolerates dashes, colons, missing seconds and offsets. */
-export function readMoment(value: string): { wall: number; isDay: boolean; zone?: Zone } | undefined {
-  const [, year, month, day, hour, minute = '0', second = '0', zone] = written.exec(value) ?? []
-  if (!year) return undefined
-  if (Number(month) < 1 || Number(month) > 12 || Number(day) < 1 || Number(day) > daysInMonth(Number(year), Number(month))) return undefined
-  if (Number(hour ?? 0) > 24 || Number(minute) > 59 || Number(second) > 60) return undefined
-  const wall = dayNumber(Number(year), Number(month), Number(day)) * dayMs + ((Number(hour ?? 0) * 60 + Number(minute)) * 60 + Number(second)) * 1000
-  const minutes = /^[+-]/.test(zone ?? '') ? readOffset(zone!) : 0
-  return { wall, isDay: hour === undefined, ...(zone ? { zone: minutes ? { name: zone, offsetAtWall: () => minutes } : utc } : {}) }
-}
 
 function readTime(line: ContentLine, zones: Zones, value = line.value): Time | undefined {
   const moment = readMoment(value.replace(/^["']|["']$/g, ''))
@@ -76,8 +59,6 @@ function readTime(line: ContentLine, zones: Zones, value = line.value): Time | u
   if (isDay) return { wall: Math.floor(moment.wall / dayMs) * dayMs, isDay, zone: undefined }
   return { wall: moment.wall, isDay, zone: moment.zone ?? zones(parameterOf(line, 'TZID') ?? '') }
 }
-
-const writeTime = ({ wall, isDay, zone }: Time): string => (isDay ? writeDay(wall / dayMs) : writeWall(wall) + (zone ? writeOffset(zone.offsetAtWall(wall)) : ''))
 
 /**
  * A name of the platform's zone data means that zone, also at the end of a longer name: its data is whole, where
@@ -105,12 +86,6 @@ function zonesOf(root: Component, context: ReadContext): Zones {
     if (!found.has(name)) found.set(name, find(name))
     return found.get(name)
   }
-}
-
-/** Minutes, with fractions for the seconds that old offsets have. */
-function readOffset(value: string): number {
-  const [, sign, hours, minutes, seconds = '0'] = /([+-]?)(\d{2}):?(\d{2}):?(\d{2})?/.exec(value) ?? []
-  return hours ? (sign === '-' ? -1 : 1) * (Number(hours) * 60 + Number(minutes) + Number(seconds) / 60) : 0
 }
 
 export function zoneIn(component: Component, name: string): Zone {
@@ -168,13 +143,13 @@ function readEvent(event: Component, at: number, around: Surroundings): ReadItem
     dateModified: instant(lineOf(event, 'LAST-MODIFIED', 'DTSTAMP'), zones),
     keywords: linesOf(event, 'CATEGORIES').flatMap((line) => splitEscaped(carried(line), ',').map(oneLine)).filter(Boolean),
     inLanguage: parameterOf(lineOf(event, 'SUMMARY'), 'LANGUAGE'),
-    startDate: start && writeTime(start),
-    endDate: end && writeTime(end),
+    startDate: start && writeMoment(start),
+    endDate: end && writeMoment(end),
     timeZone: start?.zone?.name,
     eventStatus: status === 'CANCELLED' ? 'EventCancelled' : status === 'TENTATIVE' ? 'EventPostponed' : undefined,
     repeats: rules.length > 0 ? rules : undefined,
     dates: start && context.span && (rules.length > 0 || linesOf(event, 'RDATE').length > 0) ? datesWithin(event, start, context.span, around) : undefined,
-    recurrenceId: recurrenceTime && writeTime(recurrenceTime),
+    recurrenceId: recurrenceTime && writeMoment(recurrenceTime),
     location: locationOf(event),
     visibility: isClosed ? 'private' : undefined,
     hiddenBecause: isClosed ? `the calendar marks it ${lineOf(event, 'CLASS')!.value.trim().toLowerCase()}` : undefined,
@@ -266,7 +241,7 @@ function datesWithin(event: Component, start: Time, span: { from: number; to: nu
   for (const wall of startsOf(event, start, zones)) {
     const at = instantOf(wall, start.zone ?? utc)
     if (at > span.to || dates.length === mostDates) break
-    if (at >= span.from && !taken.has(wall)) dates.push(writeTime({ ...start, wall }))
+    if (at >= span.from && !taken.has(wall)) dates.push(writeMoment({ ...start, wall }))
   }
   return dates
 }

@@ -4,10 +4,9 @@
  */
 import type { ItemType, Location, Offer, Rating, ReadItem, ReadPicture } from '../items/item'
 import { oneLine, textOf } from '../items/text'
-import { dayMs, writeDay, writeOffset, writeWall } from '../schedule/civil'
+import { readMoment, writeMoment } from '../schedule/moment'
 import { readNumber } from './columns'
 import { readDate } from './dates'
-import { readMoment } from './iCalendar'
 import { isObject, listOf, number, objects, orNone, string, strings, type Json } from './json'
 import { unique } from './pictures'
 import { resolve } from './xmlTree'
@@ -114,8 +113,7 @@ function timeOf(value: unknown): string | undefined {
   const text = string(value)
   if (!text) return undefined
   const moment = readMoment(text)
-  if (!moment) return readDate(text)
-  return moment.isDay ? writeDay(moment.wall / dayMs) : writeWall(moment.wall) + (moment.zone ? writeOffset(moment.zone.offsetAtWall(moment.wall)) : '')
+  return moment ? writeMoment(moment) : readDate(text)
 }
 
 function pictureOf(value: unknown, base: string | undefined): ReadPicture[] {

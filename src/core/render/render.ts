@@ -8,7 +8,8 @@ import { fontFamilies } from '../design/fonts'
 import type { Item } from '../items/item'
 import { getKind } from '../kinds/all'
 import type { KindContext } from '../kinds/kind'
-import { sift, type Rule, type RuleStep } from '../rules/rules'
+import type { Decisions } from '../rules/fields'
+import { sift, type RuleStep } from '../rules/rules'
 import type { Settings, Value } from '../settings/field'
 import { resolveSettings } from '../settings/settings'
 import { baseStyles } from './baseStyles'
@@ -17,8 +18,7 @@ export interface RenderInput {
   readonly kind: string
   readonly settings: Settings
   readonly brand: Brand
-  /** Ids of items that the designer took out of this widget. */
-  readonly hidden: readonly string[]
+  readonly decisions: Decisions
 }
 
 /** `height` px are enough from a container width of `from` px up to the next entry. */
@@ -36,6 +36,8 @@ export interface Rendered {
   /** ISO instant from which the answer may be another; null when time alone changes nothing. */
   readonly validUntil: string | null
   readonly counts: Counts
+  /** Ids, in order. */
+  readonly shown: readonly string[]
 }
 
 /** How many came, how many passed the rules, how many show; and the same after each rule. */
@@ -53,8 +55,7 @@ export function render(input: RenderInput, items: readonly Item[], context: Kind
   const kind = getKind(input.kind)
   const values = resolveSettings(input.settings, input.brand)
   const accepted = items.filter((item) => kind.accepts.includes(item.type))
-  const hidden: Rule[] = input.hidden.length > 0 ? [{ type: 'hidden', ids: input.hidden }] : []
-  const sifted = sift(accepted, [...hidden, ...kind.rules(values)], context.now)
+  const sifted = sift(accepted, kind.rules(values, input.decisions), context.now, context.offsetAt)
   const model = kind.model(sifted.shown, values, context)
   return {
     html: renderToString(kind.view(model)),
@@ -64,6 +65,7 @@ export function render(input: RenderInput, items: readonly Item[], context: Kind
     behaviours: kind.behaviours(values),
     jsonLd: kind.jsonLd(model) ?? null,
     validUntil: Number.isFinite(sifted.validUntil) ? new Date(sifted.validUntil).toISOString() : null,
+    shown: sifted.shown.map((item) => item.id),
     counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
   }
 }

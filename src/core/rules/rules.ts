@@ -2,16 +2,52 @@
  * What may be shown, in which order, how many. Each rule is a plain value; the engine tells after each how many are
  * left and which ones it took away, so that nobody has to guess. No rule lets more through than came to it.
  */
+import { distanceKm } from '../geo/distance'
+import { findDoubles } from '../items/doubles'
 import type { Item } from '../items/item'
+import { dayMs } from '../schedule/civil'
+import { readMoment } from '../schedule/moment'
+
+/** Asks something of one item. */
+export type Condition =
+  /** Whole words or phrases in title, text or tags; letter case does not count. */
+  | { readonly type: 'words'; readonly mode: 'only' | 'without'; readonly words: readonly string[] }
+  | { readonly type: 'tags'; readonly tags: readonly string[] }
+  | { readonly type: 'authors'; readonly names: readonly string[] }
+  /** Published in the last `days` days; what has no date stays out. */
+  | { readonly type: 'age'; readonly days: number }
+  /** Starts, or starts again, within the next `days` days. */
+  | { readonly type: 'next'; readonly days: number }
+  /** Its own day, `YYYY-MM-DD`, both ends included; an empty end is open. */
+  | { readonly type: 'dates'; readonly from: string; readonly to: string }
+  /** On a scale of five, whatever the publisher's own is. */
+  | { readonly type: 'stars'; readonly least: number; readonly most: number }
+  | { readonly type: 'price'; readonly least: number; readonly most: number }
+  | { readonly type: 'near'; readonly latitude: number; readonly longitude: number; readonly km: number; readonly of: string }
+  | { readonly type: 'area'; readonly by: 'addressRegion' | 'addressLocality' | 'postalCode'; readonly names: readonly string[] }
+  /** A named list, or a group in it as `List / Group`. */
+  | { readonly type: 'lists'; readonly names: readonly string[] }
+  | { readonly type: 'answer' }
+  | { readonly type: 'shared' }
+  | { readonly type: 'picture' }
+  /** BCP 47, also in general: `en` takes `en-GB`. What says no language passes. */
+  | { readonly type: 'language'; readonly languages: readonly string[] }
+
+export type Node = Condition | { readonly type: 'any'; readonly of: readonly Node[] } | { readonly type: 'all'; readonly of: readonly Node[] } | { readonly type: 'not'; readonly of: Node }
+
+export const orderKeys = ['newest', 'oldest', 'soonest', 'name', 'stars', 'cheapest', 'dearest', 'likes', 'source'] as const
+export type OrderKey = (typeof orderKeys)[number]
 
 export type Rule =
+  | Node
   | { readonly type: 'hidden'; readonly ids: readonly string[] }
-  /** Whole words or phrases in title, text or keywords; letter case does not count. */
-  | { readonly type: 'words'; readonly mode: 'only' | 'without'; readonly words: readonly string[] }
-  /** Only what was published in the last `days` days; what has no date stays out. */
-  | { readonly type: 'age'; readonly days: number }
-  | { readonly type: 'picture' }
-  | { readonly type: 'order'; readonly by: 'newest' | 'oldest' | 'source' }
+  /** `apart`: ids that a designer said are no doubles. */
+  | { readonly type: 'doubles'; readonly apart: readonly string[] }
+  | { readonly type: 'order'; readonly by: readonly OrderKey[] }
+  /** To the front, in this order; what the rules took away does not come back. */
+  | { readonly type: 'pin'; readonly ids: readonly string[] }
+  /** At most so many of each source. */
+  | { readonly type: 'quota'; readonly count: number }
   | { readonly type: 'limit'; readonly count: number }
 
 export interface RuleStep {
@@ -31,17 +67,18 @@ export interface Sifted {
   readonly validUntil: number
 }
 
-const dayMs = 86_400_000
+/** Minutes east of UTC at an instant, of the place that the widget is for: times without a zone are read there. */
+export type OffsetAt = (ms: number) => number
 
 /** @param now - ms since 1970, UTC */
-export function sift(items: readonly Item[], rules: readonly Rule[], now: number): Sifted {
+export function sift(items: readonly Item[], rules: readonly Rule[], now: number, offsetAt: OffsetAt = () => 0): Sifted {
   let left = items
   let passed = items.length
   let validUntil = Infinity
   const taken: RuleStep[] = []
   for (const rule of rules) {
-    if (rule.type === 'age') for (const item of left) validUntil = Math.min(validUntil, agesOut(item, rule.days, now))
-    const next = apply(left, rule, now)
+    if (isTimed(rule)) for (const item of left) validUntil = Math.min(validUntil, turnsAt(item, rule, now, offsetAt))
+    const next = apply(left, rule, now, offsetAt)
     if (rule.type !== 'limit') passed = next.length
     const kept = next.length === left.length ? undefined : new Set(next)
     taken.push({ rule, left: next.length, removed: kept ? left.filter((item) => !kept.has(item)).map((item) => item.id) : [] })
@@ -50,42 +87,194 @@ export function sift(items: readonly Item[], rules: readonly Rule[], now: number
   return { shown: left, total: items.length, passed, steps: taken, validUntil }
 }
 
-function apply(items: readonly Item[], rule: Rule, now: number): readonly Item[] {
+function apply(items: readonly Item[], rule: Rule, now: number, offsetAt: OffsetAt): readonly Item[] {
   switch (rule.type) {
     case 'hidden': {
       const hidden = new Set(rule.ids)
       return items.filter((item) => !hidden.has(item.id))
     }
-    case 'words': {
-      if (rule.words.length === 0) return items
-      const found = wordFinder(rule.words)
-      return items.filter((item) => found(item) === (rule.mode === 'only'))
+    case 'doubles': {
+      const doubles = new Set(findDoubles(items, rule.apart).map((one) => one.id))
+      return doubles.size > 0 ? items.filter((item) => !doubles.has(item.id)) : items
     }
-    case 'age':
-      return items.filter((item) => now - publishedAt(item) <= rule.days * dayMs)
-    case 'picture':
-      return items.filter((item) => item.image.length > 0)
     case 'order':
-      return inOrder(items, rule.by)
+      return inOrder(items, rule.by, now, offsetAt)
+    case 'pin': {
+      const places = new Map(rule.ids.map((id, at) => [id, at]))
+      const pinned = items.filter((item) => places.has(item.id)).sort((a, b) => places.get(a.id)! - places.get(b.id)!)
+      return pinned.length > 0 ? [...pinned, ...items.filter((item) => !places.has(item.id))] : items
+    }
+    case 'quota': {
+      const counts = new Map<string, number>()
+      return items.filter((item) => {
+        const count = (counts.get(item.source) ?? 0) + 1
+        counts.set(item.source, count)
+        return count <= rule.count
+      })
+    }
     case 'limit':
       return items.slice(0, rule.count)
+    default:
+      return items.filter(tester(rule, now, offsetAt))
   }
+}
+
+/** A test for many items: what can be worked out beforehand is. */
+function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => boolean {
+  switch (node.type) {
+    case 'any': {
+      const tests = node.of.map((one) => tester(one, now, offsetAt))
+      return tests.length === 0 ? () => true : (item) => tests.some((test) => test(item))
+    }
+    case 'all': {
+      const tests = node.of.map((one) => tester(one, now, offsetAt))
+      return (item) => tests.every((test) => test(item))
+    }
+    case 'not': {
+      const test = tester(node.of, now, offsetAt)
+      return (item) => !test(item)
+    }
+    case 'words': {
+      if (node.words.length === 0) return () => true
+      const found = wordFinder(node.words)
+      return (item) => found(item) === (node.mode === 'only')
+    }
+    case 'tags':
+      return oneOf(node.tags, (item) => item.keywords)
+    case 'authors':
+      return oneOf(node.names, (item) => (item.author ? [item.author.name] : []))
+    case 'lists': {
+      const wanted = node.names.map(fold)
+      return (item) => wanted.length === 0 || (item.lists ?? []).some((list) => wanted.some((one) => fold(list) === one || fold(list).startsWith(`${one} / `)))
+    }
+    case 'area':
+      return node.by === 'postalCode'
+        ? (item) => node.names.length === 0 || node.names.some((one) => squeeze(item.location?.postalCode ?? '').startsWith(squeeze(one)))
+        : oneOf(node.names, (item) => [item.location?.[node.by] ?? ''])
+    case 'age':
+      return (item) => now - publishedAt(item) <= node.days * dayMs
+    case 'next':
+      return (item) => startsOf(item, offsetAt).some((start) => start >= now && start <= now + node.days * dayMs)
+    case 'dates':
+      return (item) => {
+        const day = (item.startDate ?? item.datePublished ?? item.dateModified ?? '').slice(0, 10)
+        return day !== '' && (node.from === '' || day >= node.from) && (node.to === '' || day <= node.to)
+      }
+    case 'stars':
+      return (item) => within(starsOf(item), node)
+    case 'price':
+      return (item) => within(item.offers?.price, node)
+    case 'near':
+      return (item) => {
+        const { latitude, longitude } = item.location ?? {}
+        return latitude !== undefined && longitude !== undefined && distanceKm({ latitude, longitude }, node) <= node.km
+      }
+    case 'answer':
+      return (item) => item.inReplyTo !== undefined
+    case 'shared':
+      return (item) => item.sharedFrom !== undefined
+    case 'picture':
+      return (item) => item.image.length > 0
+    case 'language': {
+      const wanted = node.languages.map((one) => one.toLowerCase())
+      return ({ inLanguage }) => !inLanguage || wanted.length === 0 || wanted.some((one) => inLanguage.toLowerCase() === one || inLanguage.toLowerCase().startsWith(`${one}-`))
+    }
+  }
+}
+
+const within = (value: number | undefined, { least, most }: { least: number; most: number }) => value !== undefined && value >= least && value <= most
+const squeeze = (text: string) => text.replace(/\s+/g, '').toUpperCase()
+
+function oneOf(names: readonly string[], of: (item: Item) => readonly string[]): (item: Item) => boolean {
+  const wanted = new Set(names.map(fold))
+  return wanted.size === 0 ? () => true : (item) => of(item).some((one) => wanted.has(fold(one)))
+}
+
+/** On a scale of five. */
+export const starsOf = ({ reviewRating, aggregateRating }: Item): number | undefined => {
+  const rating = reviewRating ?? aggregateRating
+  return rating && rating.bestRating > 0 ? (rating.ratingValue / rating.bestRating) * 5 : undefined
 }
 
 /** What has no date counts as oldest. */
 const publishedAt = (item: Item) => Date.parse(item.datePublished ?? item.dateModified ?? '') || -Infinity
 
-function agesOut(item: Item, days: number, now: number): number {
-  const end = publishedAt(item) + days * dayMs
-  return end > now ? end + 1 : Infinity
+/** All starts of an event, as instants; empty for what is none. */
+export function startsOf(item: Item, offsetAt: OffsetAt): number[] {
+  return (item.dates ?? (item.startDate ? [item.startDate] : [])).flatMap((written) => {
+    const moment = readMoment(written)
+    if (!moment) return []
+    if (moment.zone) return [moment.wall - moment.zone.offsetAtWall(moment.wall) * 60_000]
+    return [moment.wall - offsetAt(moment.wall - offsetAt(moment.wall) * 60_000) * 60_000]
+  })
 }
 
-function inOrder(items: readonly Item[], by: 'newest' | 'oldest' | 'source'): readonly Item[] {
-  if (by === 'source') return items
-  const dated = items.map((item) => ({ item, at: publishedAt(item) }))
-  // Equal dates keep the source's order; `sort` is stable. What has no date stays last either way.
-  dated.sort((a, b) => (a.at === b.at ? 0 : a.at === -Infinity ? 1 : b.at === -Infinity ? -1 : by === 'newest' ? b.at - a.at : a.at - b.at))
-  return dated.map(({ item }) => item)
+const isTimed = (rule: Rule): rule is Node => rule.type === 'age' || rule.type === 'next' || ((rule.type === 'any' || rule.type === 'all') && rule.of.some(isTimed)) || (rule.type === 'not' && isTimed(rule.of))
+
+/** When the answer for this item may be another by time alone. */
+function turnsAt(item: Item, node: Node, now: number, offsetAt: OffsetAt): number {
+  switch (node.type) {
+    case 'any':
+    case 'all':
+      return Math.min(Infinity, ...node.of.map((one) => turnsAt(item, one, now, offsetAt)))
+    case 'not':
+      return turnsAt(item, node.of, now, offsetAt)
+    case 'age': {
+      const end = publishedAt(item) + node.days * dayMs
+      return end > now ? end + 1 : Infinity
+    }
+    case 'next':
+      return Math.min(Infinity, ...startsOf(item, offsetAt).flatMap((start) => (start > now + node.days * dayMs ? [start - node.days * dayMs] : start >= now ? [start + 1] : [])))
+    default:
+      return Infinity
+  }
+}
+
+/** What lacks a key comes last, whichever way the key runs; what is equal in all keys stays as it came. */
+function inOrder(items: readonly Item[], by: readonly OrderKey[], now: number, offsetAt: OffsetAt): readonly Item[] {
+  const keys = by.filter((one) => one !== 'source')
+  if (keys.length === 0) return items
+  const values = new Map(items.map((item) => [item, keys.map((key) => keyOf(item, key, now, offsetAt))]))
+  return [...items].sort((a, b) => {
+    const [left, right] = [values.get(a)!, values.get(b)!]
+    for (let at = 0; at < keys.length; at += 1) {
+      const [one, two] = [left[at], right[at]]
+      if (one === two) continue
+      if (one === undefined) return 1
+      if (two === undefined) return -1
+      return one < two ? -1 : 1
+    }
+    return 0
+  })
+}
+
+function keyOf(item: Item, key: OrderKey, now: number, offsetAt: OffsetAt): number | string | undefined {
+  const sure = (value: number | undefined) => (value !== undefined && Number.isFinite(value) ? value : undefined)
+  const turned = (value: number | undefined) => (value === undefined ? undefined : -value)
+  switch (key) {
+    case 'newest':
+      return turned(sure(publishedAt(item)))
+    case 'oldest':
+      return sure(publishedAt(item))
+    case 'soonest': {
+      const starts = startsOf(item, offsetAt)
+      const coming = starts.filter((start) => start >= now)
+      // What is over comes after what is coming, the latest first.
+      return coming.length > 0 ? Math.min(...coming) : starts.length > 0 ? 1e15 - Math.max(...starts) : undefined
+    }
+    case 'name':
+      return fold(item.familyName ? `${item.familyName} ${item.givenName ?? ''}` : item.name) || undefined
+    case 'stars':
+      return turned(starsOf(item))
+    case 'cheapest':
+      return item.offers?.price
+    case 'dearest':
+      return turned(item.offers?.price)
+    case 'likes':
+      return turned(item.likes)
+    case 'source':
+      return 0
+  }
 }
 
 /** One pattern for all words: a word ends where no letter, mark or digit of any script follows. */
@@ -95,4 +284,4 @@ function wordFinder(words: readonly string[]): (item: Item) => boolean {
   return (item) => pattern.test(fold(`${item.name}\n${item.text}\n${item.keywords.join('\n')}`))
 }
 
-const fold = (text: string) => text.normalize('NFKC').toLowerCase()
+const fold = (text: string) => text.normalize('NFKC').toLowerCase().trim()

@@ -4,17 +4,19 @@
  * controls from this, `schema.ts` makes the Zod schema of it, and kinds get their values' types from it.
  */
 
+import type { RuleTree } from '../rules/tree'
+
 export const steps = ['gather', 'sift', 'arrange', 'dress', 'place', 'ship'] as const
 export type Step = (typeof steps)[number]
 
-export type Value = string | number | boolean | readonly string[]
+export type Value = string | number | boolean | readonly string[] | RuleTree
 /** A leaf that follows the client's brand, e.g. `{ link: 'color.accent' }`. Own values never have this shape. */
 export interface Link { readonly link: string }
 export type Leaf = Value | Link
 /** Every path of the kind, each with a leaf of its own. */
 export type Settings = Readonly<Record<string, Leaf>>
 
-export const isLink = (leaf: Leaf | undefined): leaf is Link => typeof leaf === 'object' && !Array.isArray(leaf)
+export const isLink = (leaf: Leaf | undefined): leaf is Link => typeof leaf === 'object' && !Array.isArray(leaf) && 'link' in leaf
 
 export interface Option { readonly value: string; readonly label: string; readonly hint?: string }
 
@@ -27,6 +29,7 @@ export type Control =
   | { readonly type: 'colour' }
   | { readonly type: 'font' }
   | { readonly type: 'sources' }
+  | { readonly type: 'rules' }
 
 export interface FieldFacts {
   readonly label: string
@@ -65,3 +68,4 @@ export const colour = (facts: Extra<string>): Field<string> => ({ ...facts, cont
 /** Value: an id of `fontFamilies`. */
 export const font = (facts: Extra<string>): Field<string> => ({ ...facts, control: { type: 'font' } })
 export const sources = (facts: Extra<readonly string[]>): Field<readonly string[]> => ({ ...facts, control: { type: 'sources' } })
+export const rules = (facts: Extra<RuleTree>): Field<RuleTree> => ({ ...facts, control: { type: 'rules' } })

@@ -2,6 +2,7 @@
 import * as z from 'zod'
 import { brandTokens } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
+import { ruleTree } from '../rules/tree'
 import type { Control, Field, Fields } from './field'
 
 /** #rgb, #rrggbb or #rrggbbaa: exact, and safe to write into a stylesheet. */
@@ -25,6 +26,8 @@ export function valueSchema(control: Control): z.ZodType {
       return z.enum(fontFamilies.map((family) => family.id) as [string, ...string[]])
     case 'sources':
       return z.array(z.uuid()).max(50)
+    case 'rules':
+      return ruleTree
   }
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { noRules } from '../rules/tree'
 import { brandTokens, plainBrand } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
 import { kinds } from '../kinds/all'
@@ -21,6 +22,7 @@ function anyLeaf(field: Field): fc.Arbitrary<Leaf> {
       case 'colour': return fc.stringMatching(/^#[0-9a-f]{6}$/)
       case 'font': return fc.constantFrom(...fontFamilies.map((family) => family.id))
       case 'sources': return fc.array(fc.uuid(), { maxLength: 3 })
+      case 'rules': return fc.constantFrom<Leaf>(noRules, { v: 1, all: [{ type: 'picture' }] }, { v: 1, all: [{ type: 'any', of: [{ type: 'words', mode: 'only', words: ['a'] }, { type: 'not', of: { type: 'answer' } }] }] })
     }
   }
   return fc.oneof(value(), ...links)

@@ -4,6 +4,8 @@
  */
 import { brandValue, type Brand } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
+import { ruleInWords } from '../rules/inWords'
+import type { RuleTree } from '../rules/tree'
 import { isLink, type Field, type Fields, type Leaf, type Settings, type Value } from './field'
 
 export interface Patch { readonly path: string; readonly from: Leaf; readonly to: Leaf }
@@ -13,8 +15,11 @@ export const defaultsOf = (fields: Fields): Settings => Object.fromEntries(Objec
 export function sameLeaf(a: Leaf | undefined, b: Leaf | undefined): boolean {
   if (isLink(a) || isLink(b)) return isLink(a) && isLink(b) && a.link === b.link
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((one, at) => one === b[at])
+  if (isTree(a) && isTree(b)) return JSON.stringify(a) === JSON.stringify(b)
   return a === b
 }
+
+const isTree = (leaf: Leaf | undefined): leaf is RuleTree => typeof leaf === 'object' && 'all' in leaf
 
 /** @returns the same object when the patch changes nothing */
 export function applyPatch(settings: Settings, patch: Pick<Patch, 'path' | 'to'>): Settings {
@@ -59,6 +64,8 @@ export function describeLeaf(field: Field, leaf: Leaf | undefined): string {
       return `${Array.isArray(leaf) ? leaf.length : 0} sources`
     case 'words':
       return Array.isArray(leaf) && leaf.length > 0 ? leaf.join(', ') : 'none'
+    case 'rules':
+      return isTree(leaf) && leaf.all.length > 0 ? leaf.all.map(ruleInWords).join('; ') : 'none'
     case 'text':
     case 'colour':
       return leaf === '' ? 'nothing' : String(leaf)

@@ -7,6 +7,7 @@ import { problem, ProblemError } from '@/core/problems'
 import { platforms } from '@/core/snippet/platforms'
 import { openBench } from '../services/bench'
 import * as clients from '../services/clients'
+import * as decisions from '../services/decisions'
 import * as releases from '../services/releases'
 import * as sessions from '../services/sessions'
 import * as sites from '../services/sites'
@@ -18,6 +19,8 @@ import { route, type Route } from './route'
 const id = z.object({ id: z.uuid() })
 const name = z.string().trim().min(1, 'a name is needed').max(120)
 const address = z.string().trim().min(1, 'an address is needed').max(2000)
+const itemIds = z.array(z.string().max(200)).min(1).max(10_000)
+const tags = z.array(z.string().trim().min(1).max(60)).max(30)
 const platform = z.enum(platforms.map((one) => one.id) as [string, ...string[]])
 const timeZone = z.string().max(60).refine(isZone, 'no such time zone')
 const locale = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is written like en or en-GB')
@@ -79,7 +82,16 @@ export const routes: readonly Route[] = [
   route('GET /clients/{id}/sources', { summary: 'Sources of a client', params: id, response: z.array(shapes.source), run: (actor, { params }) => sources.listSources(actor, params.id) }),
   route('POST /clients/{id}/sources', { summary: 'Add a source', params: id, body: z.strictObject({ address, label: name.optional() }), response: shapes.source, run: (actor, { params, body }) => sources.addSource(actor, params.id, body) }),
   route('GET /sources/{id}', { summary: 'One source, its health and its history', params: id, response: shapes.source, run: (actor, { params }) => sources.getSource(actor, params.id) }),
-  route('PATCH /sources/{id}', { summary: 'Rename a source', params: id, body: z.strictObject({ label: name }), response: shapes.source, run: (actor, { params, body }) => sources.renameSource(actor, params.id, body.label) }),
+  route('PATCH /sources/{id}', {
+    summary: 'Rename a source, or say what happens to its new items',
+    params: id,
+    body: z.strictObject({ label: name.optional(), policy: z.enum(['show', 'wait']).optional() }),
+    response: shapes.source,
+    run: async (actor, { params, body }) => {
+      if (body.policy) await sources.setPolicy(actor, params.id, body.policy)
+      return body.label ? sources.renameSource(actor, params.id, body.label) : sources.getSource(actor, params.id)
+    },
+  }),
   route('DELETE /sources/{id}', { summary: 'Remove a source that nothing shows', params: id, run: (actor, { params }) => sources.removeSource(actor, params.id) }),
   route('POST /sources/{id}/refresh', { summary: 'Read a source again now', params: id, response: shapes.source, run: (actor, { params }) => sources.refreshSource(actor, params.id) }),
   route('GET /sources/{id}/items', { summary: 'What a source has now', params: id, response: z.array(shapes.item), run: async (actor, { params }) => sources.itemsOfSources(actor, [(await sources.getSource(actor, params.id)).id]) }),
@@ -117,12 +129,18 @@ export const routes: readonly Route[] = [
   route('DELETE /widgets/{id}', { summary: 'Delete a widget', params: id, run: (actor, { params }) => widgets.deleteWidget(actor, params.id) }),
   route('POST /widgets/{id}/restore', { summary: 'Undo the deletion of a widget', params: id, response: shapes.widget, run: (actor, { params }) => widgets.restoreWidget(actor, params.id) }),
   route('POST /widgets/{id}/decisions', {
-    summary: 'Hide or show one item in this widget, live at once',
+    summary: 'Hide, show, pin or tell apart items in this widget, live at once',
     params: id,
-    body: z.strictObject({ itemId: z.string().max(200), hidden: z.boolean() }),
-    response: z.object({ hidden: z.array(z.string()) }),
-    run: async (actor, { params, body }) => ({ hidden: await widgets.decide(actor, params.id, body.itemId, body.hidden) }),
+    body: z.strictObject({ itemIds, hidden: z.boolean().optional(), pinned: z.boolean().optional(), apart: z.boolean().optional() }),
+    response: shapes.decisions,
+    run: (actor, { params, body: { itemIds: ids, ...decision } }) => decisions.decide(actor, params.id, ids, decision),
   }),
+
+  route('GET /widgets/{id}/table', { summary: 'Every item of a widget’s sources, with what was decided on it', params: id, response: shapes.table, run: (actor, { params }) => decisions.openTable(actor, params.id) }),
+  route('GET /widgets/{id}/first-time', { summary: 'What publishing now would make public for the first time', params: id, response: z.array(shapes.item), run: (actor, { params }) => decisions.firstTime(actor, params.id) }),
+  route('POST /clients/{id}/items/waiting', { summary: 'Let items that wait show, or have them wait', params: id, body: z.strictObject({ itemIds, waiting: z.boolean() }), run: (actor, { params, body }) => decisions.decideWaiting(actor, params.id, body.itemIds, body.waiting) }),
+  route('POST /clients/{id}/items/tags', { summary: 'Tag items by hand', params: id, body: z.strictObject({ itemIds, add: tags, remove: tags }), run: (actor, { params, body: { itemIds: ids, ...change } }) => decisions.tagItems(actor, params.id, ids, change) }),
+  route('POST /clients/{id}/items/corrections', { summary: 'Correct facts of one item; kept over refreshes', params: id, body: z.strictObject({ itemId: z.string().max(200), corrections: shapes.corrections }), run: (actor, { params, body }) => decisions.correctItem(actor, params.id, body.itemId, body.corrections) }),
 
   route('GET /widgets/{id}/releases', { summary: 'Releases, newest first', params: id, response: z.array(shapes.release), run: (actor, { params }) => releases.listReleases(actor, params.id) }),
   route('POST /widgets/{id}/releases', { summary: 'Publish the draft', params: id, response: shapes.widget, run: (actor, { params }) => releases.publish(actor, params.id) }),

@@ -17,7 +17,8 @@ import { db, inTransaction } from '../db/db'
 import type { Widget } from '../db/models/widget'
 import { env } from '../env'
 import { parseBrand } from './clients'
-import { itemsOf } from './items'
+import { decisionsOf } from './decisionsOf'
+import { itemsOf, markPublic } from './items'
 import { settingsOf } from './storedSettings'
 
 const brotli = promisify(brotliCompress)
@@ -44,6 +45,7 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const release = await db().Release.findByPk(widget.liveReleaseId, { transaction, rejectOnEmpty: true })
   const brand = parseBrand(release.brand)
   const live = widget.switchedOff ? undefined : await renderRelease(widget, release, transaction)
+  if (live) await markPublic(live.shown, transaction)
   const artifact = live ? artifactOf(widget.ref, revision, client.locale, live) : offArtifact(widget.ref, revision, client.locale)
   const files = await filesOf(artifact, { title: widget.name, background: brand.colours.background })
   await db().ArtifactRow.upsert({ ref: widget.ref, widgetId: widget.id, revision, files, validUntil: artifact.validUntil ? new Date(artifact.validUntil) : null }, { transaction })
@@ -56,9 +58,8 @@ interface ReleaseRow { readonly settings: unknown; readonly kindVersion: number;
 export async function renderRelease(widget: Widget, release: ReleaseRow, transaction?: Transaction): Promise<Rendered> {
   const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
   const settings = settingsOf(getKind(widget.kind), release)
-  const hidden = await db().Decision.findAll({ where: { widgetId: widget.id, hidden: true }, transaction })
   return render(
-    { kind: widget.kind, settings, brand: parseBrand(release.brand), hidden: hidden.map((row) => row.itemId) },
+    { kind: widget.kind, settings, brand: parseBrand(release.brand), decisions: await decisionsOf(widget.id, transaction) },
     await itemsOf(sourcesIn(settings), transaction),
     { now: Date.now(), locale: client.locale, offsetAt: offsetIn(client.timeZone), assets: env().YIMBLE_DELIVERY_URL },
   )

@@ -1,10 +1,10 @@
 /** Everything the bench needs, in one answer. */
 import type { BenchShape } from '@/core/api/shapes'
 import type { Settings } from '@/core/settings/field'
-import { db } from '../db/db'
 import type { Actor } from './actor'
 import { sourcesIn } from './artifacts'
 import { getClient } from './clients'
+import { decisionsOf } from './decisionsOf'
 import { listReleases } from './releases'
 import { listSites } from './sites'
 import { itemsOfSources, listSources } from './sources'
@@ -20,9 +20,9 @@ export async function openBench(actor: Actor, id: string): Promise<BenchShape> {
     listSites(actor, row.clientId),
     listSources(actor, row.clientId),
     itemsOfSources(actor, sourcesIn(widget.settings as Settings)),
-    db().Decision.findAll({ where: { widgetId: id, hidden: true } }),
+    decisionsOf(id),
     listReleases(actor, id),
     patchesAfter(id, Math.max(0, row.draftRevision - patchesShown)),
   ])
-  return { client, sites, widget, sources, items: items as BenchShape['items'], hidden: decisions.map((one) => one.itemId), releases, patches }
+  return { client, sites, widget, sources, items: items as BenchShape['items'], decisions, releases, patches }
 }

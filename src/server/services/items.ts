@@ -4,6 +4,7 @@ import { identify } from '@/core/items/identity'
 import type { Item, ReadItem } from '@/core/items/item'
 import { shorten, textOf } from '@/core/items/text'
 import * as shapes from '@/core/api/shapes'
+import type { TableRowShape } from '@/core/api/shapes'
 import * as z from 'zod'
 import { db } from '../db/db'
 import { registerPictures } from './pictures'
@@ -17,7 +18,7 @@ const picturesAnItem = 4
  * Stores one reading of a source. Items that are no longer in it are marked gone, unless only part of it could be read.
  * @returns whether anything that can show has changed
  */
-export async function upsertItems(source: { id: string; label: string; address: string }, read: readonly ReadItem[], isWhole: boolean, transaction: Transaction): Promise<boolean> {
+export async function upsertItems(source: { id: string; label: string; address: string; policy?: string }, read: readonly ReadItem[], isWhole: boolean, transaction: Transaction): Promise<boolean> {
   const ids = identify(source.id, read)
   const rows = new Map<string, { facts: Omit<Item, 'html'>; html: string | null; raw: object; position: number }>()
   const pictures = await registerPictures(read.flatMap((item) => item.image.slice(0, picturesAnItem)), transaction)
@@ -27,17 +28,17 @@ export async function upsertItems(source: { id: string; label: string; address: 
     const image = pictures.slice(taken, (taken += count))
     const id = ids[position]!
     if (rows.has(id)) continue
-    const { guid: _guid, summary, html, ...facts } = item
-    const text = shorten(textOf(summary ?? html ?? ''), textLimit)
-    rows.set(id, { position, facts: { ...facts, id, source: source.id, sourceName: source.label, text, image }, html: html || summary ? sanitise(html ?? summary ?? '', item.url ?? source.address) : null, raw: { summary, html } })
+    const { guid: _guid, summary, html, text: plain, ...facts } = item
+    const text = shorten(plain ?? textOf(summary ?? html ?? ''), textLimit)
+    rows.set(id, { position, facts: { ...facts, id, source: source.id, sourceName: source.label, text, image }, html: html || summary ? sanitise(html ?? summary ?? '', item.url ?? source.address) : null, raw: { summary, html, text: plain } })
   }
   const changed = await db().sequelize.query<{ id: string }>(
-    `insert into items (id, source_id, position, facts, html, raw, sanitiser_version)
-     select j.id, $1, j.position, j.facts, j.html, j.raw, $2 from jsonb_to_recordset($3::jsonb) as j(id text, position int, facts jsonb, html text, raw jsonb)
+    `insert into items (id, source_id, position, facts, html, raw, sanitiser_version, waiting)
+     select j.id, $1, j.position, j.facts, j.html, j.raw, $2, $4 from jsonb_to_recordset($3::jsonb) as j(id text, position int, facts jsonb, html text, raw jsonb)
      on conflict (id) do update set position = excluded.position, facts = excluded.facts, html = excluded.html, raw = excluded.raw, sanitiser_version = excluded.sanitiser_version, gone_at = null
      where items.facts is distinct from excluded.facts or items.html is distinct from excluded.html or items.position <> excluded.position or items.gone_at is not null
      returning id`,
-    { bind: [source.id, sanitiserVersion, JSON.stringify([...rows].map(([id, row]) => ({ id, ...row })))], type: QueryTypes.SELECT, transaction },
+    { bind: [source.id, sanitiserVersion, JSON.stringify([...rows].map(([id, row]) => ({ id, ...row }))), source.policy === 'wait'], type: QueryTypes.SELECT, transaction },
   )
   if (!isWhole) return changed.length > 0
   const [gone] = await db().sequelize.query<{ count: number }>(
@@ -47,16 +48,49 @@ export async function upsertItems(source: { id: string; label: string; address: 
   return changed.length > 0 || (gone?.count ?? 0) > 0
 }
 
+/** Facts as they are shown: the source's own, then what was corrected by hand; tags by hand are added to its own. */
+const effective = `i.facts || i.corrections || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags)`
+/** What may be public at all. Everything that leads out of the studio reads items through this. */
+const mayShow = `i.gone_at is null and not i.waiting and i.facts ->> 'visibility' is distinct from 'private'`
+
 /**
- * What the sources have now, source by source, in each one's own order. Bodies are left out: the kinds that there are
- * show summaries only.
+ * What the sources have now and what may be shown of it, source by source, in each one's own order. Bodies are left out:
+ * the kinds that there are show summaries only.
  */
 export async function itemsOf(sourceIds: readonly string[], transaction?: Transaction): Promise<Item[]> {
   if (sourceIds.length === 0) return []
   const rows = await db().sequelize.query<{ facts: unknown }>(
-    `select i.facts || jsonb_build_object('sourceName', s.label) as facts from items i join sources s on s.id = i.source_id
-     where i.source_id = any($1::uuid[]) and i.gone_at is null order by array_position($1::uuid[], i.source_id), i.position`,
+    `select ${effective} as facts from items i join sources s on s.id = i.source_id
+     where i.source_id = any($1::uuid[]) and ${mayShow} order by array_position($1::uuid[], i.source_id), i.position`,
     { bind: [sourceIds], type: QueryTypes.SELECT, transaction },
   )
-  return z.parse(z.array(shapes.item), rows.map((row) => row.facts))
+  return z.parse(z.array(shapes.item), rows.map((row) => row.facts)) as Item[]
+}
+
+/** Letters of each text that the table shows and searches. */
+const tableText = 240
+
+/** Every item for the sorting table, also what waits or is private; for those who may decide on it. */
+export async function tableRows(sourceIds: readonly string[], since: Date | null, withClosed: boolean): Promise<TableRowShape[]> {
+  if (sourceIds.length === 0) return []
+  const rows = await db().sequelize.query<{ facts: Record<string, unknown>; waiting: boolean; fresh: boolean; was_public: boolean; tags: unknown; corrected: unknown }>(
+    `select ${effective} || jsonb_build_object('text', left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText})) as facts, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public, i.tags,
+       (select coalesce(jsonb_agg(k), '[]') from jsonb_object_keys(i.corrections) k) as corrected
+     from items i join sources s on s.id = i.source_id
+     where i.source_id = any($1::uuid[]) and i.gone_at is null and ($3 or (not i.waiting and i.facts ->> 'visibility' is distinct from 'private'))
+     order by array_position($1::uuid[], i.source_id), i.position`,
+    { bind: [sourceIds, since, withClosed], type: QueryTypes.SELECT },
+  )
+  return z.parse(z.array(shapes.tableRow), rows.map(({ facts, waiting, fresh, was_public, tags, corrected }) => ({ item: facts, waiting, fresh, wasPublic: was_public, tags, corrected, closedBecause: facts.visibility === 'private' ? String(facts.hiddenBecause ?? 'the source marks it private') : null })))
+}
+
+/** Notes what is public from now on. */
+export const markPublic = (ids: readonly string[], transaction: Transaction) =>
+  db().sequelize.query(`update items set public_at = now() where id = any($1) and public_at is null`, { bind: [[...ids]], transaction })
+
+/** Those of the ids that nobody outside has seen yet, in their order. */
+export async function neverPublic(ids: readonly string[]): Promise<string[]> {
+  const rows = await db().sequelize.query<{ id: string }>(`select id from items where id = any($1) and public_at is null`, { bind: [[...ids]], type: QueryTypes.SELECT })
+  const found = new Set(rows.map((row) => row.id))
+  return ids.filter((id) => found.has(id))
 }

@@ -9,7 +9,7 @@ let drop: () => Promise<void>
 type Services = Awaited<ReturnType<typeof load>>
 let s: Services
 const load = async () => ({
-  ...(await import('./clients')), ...(await import('./sources')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./sites')), ...(await import('./artifacts')), ...(await import('./bench')),
+  ...(await import('./clients')), ...(await import('./sources')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./sites')), ...(await import('./artifacts')), ...(await import('./bench')), ...(await import('./decisions')),
   ...(await import('../db/db')),
 })
 
@@ -100,12 +100,12 @@ describe('sources', () => {
   test('what the publisher takes out is gone, and keeps its decision when it comes back', async () => {
     const { source, widget } = await liveWidget()
     const [item] = await s.itemsOfSources(actor, [source.id])
-    await s.decide(actor, widget.id, item!.id, true)
+    await s.decide(actor, widget.id, [item!.id], { hidden: true })
     serve(feedOf('Two'))
     expect(await s.refreshSource(actor, source.id)).toMatchObject({ items: 1 })
     serve(feedOf('One', 'Two', 'New'))
     expect(await s.refreshSource(actor, source.id)).toMatchObject({ items: 3 })
-    expect((await s.openBench(actor, widget.id)).hidden).toEqual([item!.id])
+    expect((await s.openBench(actor, widget.id)).decisions.hidden).toEqual([item!.id])
   })
   test('an entry that leaves an Atom feed is gone, too', async () => {
     const atom = (...titles: string[]) => `<feed xmlns="http://www.w3.org/2005/Atom"><title>News</title><link href="/"/>${titles.map((title) => `<entry><id>${title}</id><title>${title}</title><link href="/${title}"/></entry>`).join('')}</feed>`
@@ -210,9 +210,9 @@ describe('releases', () => {
   test('a hidden item is gone from what is live at once', async () => {
     const { widget, source } = await liveWidget()
     const item = (await s.itemsOfSources(actor, [source.id])).find((one) => one.name === 'Two')!
-    await s.decide(actor, widget.id, item.id, true)
+    await s.decide(actor, widget.id, [item.id], { hidden: true })
     expect(await liveText(widget.ref)).not.toContain('Two')
-    await s.decide(actor, widget.id, item.id, false)
+    await s.decide(actor, widget.id, [item.id], { hidden: false })
     expect(await liveText(widget.ref)).toContain('Two')
   })
   test('a change of the brand changes drafts, not releases', async () => {

@@ -4,10 +4,12 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import type { ProbeShape, SourceShape } from '@/core/api/shapes'
+import { itemTypes } from '@/core/items/item'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
 import { readBytes, readerLabel } from '@/core/readers/all'
-import type { Reading } from '@/core/readers/reader'
+import type { ReadContext, Reading } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
+import { zoneNamed } from '@/zone/offsetIn'
 import { db, inTransaction } from '../db/db'
 import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
 import { tryPasted } from '../fetch/pasted'
@@ -21,6 +23,22 @@ const historyLimit = 20
 const defaultIntervalMinutes = 30
 const defaultSourceLimit = 2_000
 const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
+
+/** What a source keeps for its reader. */
+const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()) }).optional(), file: z.string().optional() })
+export type SourceOptions = z.infer<typeof sourceOptions>
+const optionsOf = (row: { options: unknown }): SourceOptions => z.parse(sourceOptions, row.options ?? {})
+const isFile = (row: { options: unknown }): boolean => optionsOf(row).file !== undefined
+
+const daysBack = 400
+const daysAhead = 800
+const dayMs = 86_400_000
+
+/** Repeated events tell their dates for a year back and two ahead; each refresh moves that on. */
+function readingContext(options: SourceOptions | undefined): Pick<ReadContext, 'zones' | 'span' | 'mapping'> {
+  const mapping = options?.mapping
+  return { zones: zoneNamed, span: { from: Date.now() - daysBack * dayMs, to: Date.now() + daysAhead * dayMs }, ...(mapping ? { mapping: { type: mapping.type, columns: mapping.columns.map((id) => id ?? undefined) } } : {}) }
+}
 
 interface Answer { readonly fetched: Fetched; readonly reading: Reading }
 
@@ -46,16 +64,17 @@ async function readPasted(written: string): Promise<Result<Answer & { mended: st
   return tried.ok ? ok({ ...tried.value.value, mended: tried.value.mended }) : tried
 }
 
-async function readAddress(url: string, known: { etag?: string | null; lastModified?: string | null } = {}): Promise<Result<Answer>> {
-  const fetched = await fetchAddress({ url, accept, ...known })
+async function readAddress(url: string, known: { etag?: string | null; lastModified?: string | null; options?: SourceOptions } = {}): Promise<Result<Answer>> {
+  const { options, ...conditions } = known
+  const fetched = await fetchAddress({ url: url.replace(/^webcals?:\/\//i, 'https://'), accept, ...conditions })
   if (!fetched.ok) return fetched
   const { value } = fetched
   if (value.notModified) return ok({ fetched: value, reading: { format: 'unchanged', feed: {}, items: [], problems: [] } })
   if (value.status !== 200) return fail(refusalOf(value.status, value.url))
-  const reading = readBytes(value.bytes, { url: value.url, contentType: value.contentType })
+  const reading = readBytes(value.bytes, { url: value.url, contentType: value.contentType, ...readingContext(options) })
   const announces = (reading.announced?.length ?? 0) > 0
-  if (reading.format === 'unknown' || (reading.format === 'page' && !announces)) {
-    const kind = value.bytes.length === 0 ? 'empty' : reading.format === 'page' ? 'a web page' : 'of no format that can be read'
+  if (reading.format === 'unknown' || (reading.items.length === 0 && !announces && (reading.format === 'page' || reading.format === 'design-tokens'))) {
+    const kind = value.bytes.length === 0 ? 'empty' : reading.format === 'page' ? 'a web page' : reading.format === 'design-tokens' ? 'a file of design tokens, which is for a brand' : 'of no format that can be read'
     return fail(problem('nothing_readable', { address: value.url, kind }))
   }
   return ok({ fetched: value, reading })
@@ -100,7 +119,8 @@ export async function addSource(actor: Actor, clientId: string, input: { address
 }
 
 async function followAnnounced(answer: Result<Answer>): Promise<Result<Answer>> {
-  if (!answer.ok || answer.value.reading.format !== 'page') return answer
+  // A page that describes things itself is a source; one that only has articles leads to its feed.
+  if (!answer.ok || answer.value.reading.items.some((item) => item.type !== 'Article')) return answer
   const [first] = answer.value.reading.announced ?? []
   return first ? readAddress(first.url) : answer
 }
@@ -117,7 +137,8 @@ const dueIn = (minutes: number) => new Date(Date.now() + minutes * 60_000 * (0.9
 export async function refresh(sourceId: string): Promise<void> {
   const source = await db().Source.findByPk(sourceId)
   if (!source) return
-  const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified })
+  if (isFile(source)) return
+  const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified, options: optionsOf(source) })
   const fault = answer.ok ? faultIn(answer.value, await hasItems(sourceId)) : answer.problem
   await inTransaction(async (transaction) => {
     const row = await db().Source.findByPk(sourceId, { transaction, lock: true })
@@ -128,7 +149,7 @@ export async function refresh(sourceId: string): Promise<void> {
     const recovered = row.failures > 0
     const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes) }
     if (unchanged) return void (await row.update({ ...common, history: recovered ? noted(row.history, 'Answers again, nothing new') : row.history as object }, { transaction }))
-    const isWhole = !reading.problems.some((one) => one.what.includes('never closed'))
+    const isWhole = !reading.problems.some((one) => one.what.includes('never closed')) && reading.next === undefined
     const changed = await upsertItems(row, reading.items, isWhole, transaction)
     const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
     await row.update(
@@ -144,7 +165,7 @@ export async function refresh(sourceId: string): Promise<void> {
 /** An answer that must not replace what is there: a page instead of the feed, or a broken document with nothing left in it. */
 function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
   if (fetched.notModified) return undefined
-  if (reading.format === 'page') return problem('nothing_readable', { address: fetched.url, kind: 'a web page now' })
+  if (reading.format === 'page' && reading.items.length === 0) return problem('nothing_readable', { address: fetched.url, kind: 'a web page now' })
   if (reading.items.length === 0 && hadItems && reading.problems.length > 0) return problem('nothing_readable', { address: fetched.url, kind: 'broken now' })
   return undefined
 }
@@ -183,6 +204,13 @@ export async function renameSource(actor: Actor, id: string, label: string): Pro
   return getSource(actor, id)
 }
 
+/** What happens to new items: they show, or wait for somebody to say so. What is there already stays as it is. */
+export async function setPolicy(actor: Actor, id: string, policy: 'show' | 'wait'): Promise<SourceShape> {
+  demand(actor, 'designer')
+  await (await sourceRow(actor, id)).update({ policy })
+  return getSource(actor, id)
+}
+
 /** @throws ProblemError `source_in_use` while a draft or a live release shows it */
 export async function removeSource(actor: Actor, id: string): Promise<void> {
   demand(actor, 'designer')
@@ -200,8 +228,9 @@ export async function getSource(actor: Actor, id: string): Promise<SourceShape> 
 export async function listSources(actor: Actor, clientId: string): Promise<SourceShape[]> {
   const client = await clientRow(actor, clientId)
   const rows = await db().Source.findAll({ where: { clientId: client.id }, order: [['label', 'ASC']] })
-  const counts = await db().sequelize.query<{ id: string; count: number }>(
-    `select source_id as id, count(*)::int as count from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
+  const counts = await db().sequelize.query<{ id: string; count: number; waiting: number; closed: number }>(
+    `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where facts ->> 'visibility' = 'private'))::int as closed
+     from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
     { bind: [rows.map((row) => row.id)], type: QueryTypes.SELECT },
   )
   const uses = await db().sequelize.query<{ source: string; id: string; name: string }>(
@@ -226,6 +255,9 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
     changedAt: row.changedAt?.toISOString() ?? null,
     nextAt: row.nextAt.toISOString(),
     items: counts.find((one) => one.id === row.id)?.count ?? 0,
+    waiting: counts.find((one) => one.id === row.id)?.waiting ?? 0,
+    closed: counts.find((one) => one.id === row.id)?.closed ?? 0,
+    policy: row.policy,
     usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
     history: z.parse(shapes.source.shape.history, row.history),
   }))

@@ -140,8 +140,8 @@ export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetS
   const row = await widgetRow(actor, id)
   const { clientId, agencyId, kind, kindVersion, settings, pageId, slotId, slotWidths } = row
   const copy = await db().Widget.create({ clientId, agencyId, kind, kindVersion, settings, pageId, slotId, slotWidths, ref: newRef(), name: `${row.name} (copy)` })
-  const hidden = await db().Decision.findAll({ where: { widgetId: id } })
-  await db().Decision.bulkCreate(hidden.map(({ itemId, hidden: isHidden }) => ({ widgetId: copy.id, itemId, hidden: isHidden })))
+  const decisions = await db().Decision.findAll({ where: { widgetId: id } })
+  await db().Decision.bulkCreate(decisions.map(({ itemId, hidden, pinnedAt, apart }) => ({ widgetId: copy.id, itemId, hidden, pinnedAt, apart })))
   return shapeOf(copy)
 }
 
@@ -163,18 +163,4 @@ export async function restoreWidget(actor: Actor, id: string): Promise<WidgetSha
     return deleted
   })
   return shapeOf(row)
-}
-
-/** Live at once, in every release: a hidden item has to vanish. @returns ids of all that are hidden in this widget */
-export async function decide(actor: Actor, id: string, itemId: string, hidden: boolean): Promise<string[]> {
-  demand(actor, 'designer')
-  return inTransaction(async (transaction) => {
-    const row = await widgetRow(actor, id, transaction)
-    const item = found(await db().ItemRow.findByPk(itemId, { transaction }), 'item')
-    found(await db().Source.findOne({ where: { id: item.sourceId, clientId: row.clientId }, transaction }), 'item')
-    await db().Decision.upsert({ widgetId: id, itemId, hidden }, { transaction })
-    await renderLive(row, transaction)
-    const all = await db().Decision.findAll({ where: { widgetId: id, hidden: true }, transaction })
-    return all.map((one) => one.itemId)
-  })
 }

@@ -3,7 +3,7 @@
 import { QueryClient, QueryClientProvider, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type { BenchShape, ReleaseShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
+import type { BenchShape, DecisionsShape, ReleaseShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { findingsOf } from '@/core/fit/findings'
 import type { Item } from '@/core/items/item'
@@ -54,7 +54,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const [sources, setSources] = useState<readonly SourceShape[]>(bench.sources)
   const [sites, setSites] = useState<readonly SiteShape[]>(bench.sites)
   const [items, setItems] = useState<readonly Item[]>(bench.items as readonly Item[])
-  const [hidden, setHidden] = useState<readonly string[]>(bench.hidden)
+  const [decisions, setDecisions] = useState<DecisionsShape>(bench.decisions)
   const [releases, setReleases] = useState<readonly ReleaseShape[]>(bench.releases)
   const [step, setStep] = useState<Step>((bench.widget.settings.sources as string[]).length === 0 ? 'gather' : 'sift')
   const [part, setPart] = useState<string>()
@@ -95,7 +95,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     else if (message.type === 'pick') pick(message.part)
     else pressed(message.key, keys)
   }, [pick, keys])
-  const rest = useMemo(() => ({ kind: widget.kind, brand, hidden, locale: client.locale, timeZone: client.timeZone, assets: delivery, items }), [widget.kind, brand, hidden, client.locale, client.timeZone, delivery, items])
+  const rest = useMemo(() => ({ kind: widget.kind, brand, decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, items }), [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, items])
   const { outcome, failed, addFrame, setWidth } = useRender(store, rest, onStage)
   useEffect(() => {
     for (const device of devices) setWidth(device.id, device.id === large ? rulerWidth : null)
@@ -162,10 +162,9 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     setWidget((before) => ({ ...before, pageId, slotId }))
     void api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { pageId, slotId }).then((next) => setWidget(next), (error: unknown) => toast.error(sentenceOf(error)))
   }
-  const decide = (item: Item, isHidden: boolean) => act(async () => {
-    const answer = await api<{ hidden: string[] }>('POST', `/widgets/${widget.id}/decisions`, { itemId: item.id, hidden: isHidden })
-    setHidden(answer.hidden)
-    if (isHidden) toast(`“${item.name}” is hidden`, { action: { label: 'Undo', onClick: () => void decide(item, false) } })
+  const decide = (item: Item, decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) => act(async () => {
+    setDecisions(await api<DecisionsShape>('POST', `/widgets/${widget.id}/decisions`, { itemIds: [item.id], ...decision }))
+    if (decision.hidden) toast(`“${item.name || 'The entry'}” is hidden`, { action: { label: 'Undo', onClick: () => void decide(item, { hidden: false }) } })
   })
   const added = (source: SourceShape) => {
     setSources((before) => [...before.filter((one) => one.id !== source.id), source])
@@ -197,7 +196,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
             {step === 'place' && <PlacePanel clientId={client.id} sites={sites} pageId={page?.id ?? null} slotId={slot.id} slots={slots} onPlace={place} onSites={(next, target) => { setSites(next); if (target) place(target.pageId, target.slotId) }} />}
             {step === 'ship' && <ShipPanel widget={widget} changes={changes} releases={releases} busy={busy} onPublish={() => void publish()} onRollBack={(number) => void act(async () => took(await api<WidgetShape>('POST', `/widgets/${widget.id}/live`, { number })))} onSwitch={(on) => void act(async () => took(await api<WidgetShape>('POST', `/widgets/${widget.id}/switch`, { on })))} />}
             <FieldGroups fields={kind.fields} step={step} settings={draft.settings} brand={brand} part={part} onChange={change} />
-            {step === 'sift' && outcome && <EntryList items={items} counts={outcome.counts} hidden={hidden} onDecide={(item, isHidden) => void decide(item, isHidden)} />}
+            {step === 'sift' && outcome && <EntryList items={items} counts={outcome.counts} decisions={decisions} table={`/widgets/${widget.id}/table`} onDecide={(item, decision) => void decide(item, decision)} />}
           </div>
         </aside>
       </div>

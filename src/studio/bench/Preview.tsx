@@ -14,7 +14,7 @@ const nothing = () => undefined
 export function Preview({ bench, delivery }: { bench: BenchShape; delivery: string }) {
   const { widget, client, sites } = bench
   const saved = useMemo(() => ({ get: () => ({ settings: widget.settings as Settings }), subscribe: () => nothing }), [widget])
-  const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, hidden: bench.hidden, locale: client.locale, timeZone: client.timeZone, assets: delivery, items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
+  const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, decisions: bench.decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
   const { addFrame } = useRender(saved, rest, nothing)
   const [size, setSize] = useState<{ width: number; height: number }>()
   useEffect(() => {

@@ -8,6 +8,7 @@ import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
 import { wrap } from '@/core/render/artifact'
 import { render, type Counts, type Font } from '@/core/render/render'
+import type { Decisions } from '@/core/rules/fields'
 import type { Settings } from '@/core/settings/field'
 import { resolveSettings } from '@/core/settings/settings'
 import type { ToStage } from '@/core/stage/messages'
@@ -17,7 +18,7 @@ export interface WorkerState {
   readonly kind: string
   readonly settings: Settings
   readonly brand: Brand
-  readonly hidden: readonly string[]
+  readonly decisions: Decisions
   readonly locale: string
   readonly timeZone: string
   readonly assets: string

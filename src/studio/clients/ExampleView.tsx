@@ -6,13 +6,14 @@ import type { Kind } from '@/core/kinds/kind'
 import { wrap } from '@/core/render/artifact'
 import { render } from '@/core/render/render'
 import type { Settings } from '@/core/settings/field'
+import { noDecisions } from '@/core/rules/fields'
 import { defaultsOf } from '@/core/settings/settings'
 
 const size = { width: 640, scale: 0.5, height: 210 } as const
 
 export function ExampleView({ kind, settings, brand }: { kind: Kind; settings: Settings; brand: Brand }) {
   const host = useRef<HTMLDivElement>(null)
-  const rendered = useMemo(() => render({ kind: kind.id, settings: { ...defaultsOf(kind.fields), ...settings }, brand, hidden: [] }, kind.example.items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example' }), [kind, settings, brand])
+  const rendered = useMemo(() => render({ kind: kind.id, settings: { ...defaultsOf(kind.fields), ...settings }, brand, decisions: noDecisions }, kind.example.items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example' }), [kind, settings, brand])
   useEffect(() => {
     const element = host.current
     if (!element) return

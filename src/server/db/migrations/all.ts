@@ -1,4 +1,5 @@
 /** A plain list: it works alike under tsx, Jest and Next, without looking into folders. */
 import * as first from './0001-first'
+import * as sorting from './0002-sorting'
 
-export const migrations = [first]
+export const migrations = [first, sorting]

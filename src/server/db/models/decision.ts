@@ -5,6 +5,8 @@ export class Decision extends Model<InferAttributes<Decision>, InferCreationAttr
   declare widgetId: string
   declare itemId: string
   declare hidden: CreationOptional<boolean>
+  declare pinnedAt: CreationOptional<Date | null>
+  declare apart: CreationOptional<boolean>
 }
 
 export const initDecision = (sequelize: Sequelize): typeof Decision =>
@@ -13,6 +15,8 @@ export const initDecision = (sequelize: Sequelize): typeof Decision =>
       widgetId: { type: DataTypes.UUID, primaryKey: true },
       itemId: { type: DataTypes.TEXT, primaryKey: true },
       hidden: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+      pinnedAt: DataTypes.DATE,
+      apart: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
     },
     { sequelize, tableName: 'decisions', modelName: 'Decision', underscored: true, timestamps: false },
   )

@@ -11,6 +11,10 @@ export class ItemRow extends Model<InferAttributes<ItemRow>, InferCreationAttrib
   declare sanitiserVersion: CreationOptional<number>
   declare firstSeenAt: CreationOptional<Date>
   declare goneAt: CreationOptional<Date | null>
+  declare waiting: CreationOptional<boolean>
+  declare tags: CreationOptional<string[]>
+  declare corrections: CreationOptional<unknown>
+  declare publicAt: CreationOptional<Date | null>
 }
 
 export const initItemRow = (sequelize: Sequelize): typeof ItemRow =>
@@ -25,6 +29,10 @@ export const initItemRow = (sequelize: Sequelize): typeof ItemRow =>
       sanitiserVersion: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
       firstSeenAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       goneAt: DataTypes.DATE,
+      waiting: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+      tags: { type: DataTypes.JSONB, allowNull: false, defaultValue: [] },
+      corrections: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} },
+      publicAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'items', modelName: 'ItemRow', underscored: true, timestamps: false },
   )

@@ -20,6 +20,9 @@ export class Source extends Model<InferAttributes<Source>, InferCreationAttribut
   declare nextAt: CreationOptional<Date>
   declare intervalMinutes: CreationOptional<number>
   declare history: unknown
+  declare policy: CreationOptional<'show' | 'wait'>
+  declare options: CreationOptional<unknown>
+  declare connectionId: CreationOptional<string | null>
 }
 
 export const initSource = (sequelize: Sequelize): typeof Source =>
@@ -43,6 +46,9 @@ export const initSource = (sequelize: Sequelize): typeof Source =>
       nextAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       intervalMinutes: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
       history: { type: DataTypes.JSONB, allowNull: false },
+      policy: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'show' },
+      options: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} },
+      connectionId: DataTypes.UUID,
     },
     { sequelize, tableName: 'sources', modelName: 'Source', underscored: true, timestamps: false },
   )

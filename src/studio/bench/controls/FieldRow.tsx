@@ -11,7 +11,8 @@ import { ColourControl } from './ColourControl'
 import type { ControlProps } from './control'
 import { NumberControl } from './NumberControl'
 import { ToggleControl } from './ToggleControl'
-import { WordsControl } from './WordsControl'
+import { RulesControl } from './RulesControl'
+import { WordsInput } from './WordsInput'
 
 export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy' | 'onChange'> & { readonly path: string; readonly isPicked: boolean; readonly onChange: (path: string, leaf: Leaf, label: string) => void }
 
@@ -54,7 +55,9 @@ function ByType(props: ControlProps) {
     case 'colour':
       return <ColourControl {...props} />
     case 'words':
-      return <WordsControl {...props} placeholder={control.placeholder} />
+      return <WordsInput id={id} words={Array.isArray(leaf) ? (leaf as readonly string[]) : []} describedBy={describedBy} placeholder={control.placeholder} onChange={onChange} />
+    case 'rules':
+      return <RulesControl {...props} />
     case 'text':
       return <input id={id} value={String(leaf)} maxLength={control.maxLength} placeholder={control.placeholder} aria-describedby={describedBy} onChange={(event) => onChange(event.target.value)} className={inputClass} />
     case 'font':

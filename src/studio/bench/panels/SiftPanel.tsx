@@ -1,25 +1,20 @@
 'use client'
 /** Sift, beside the rules: how many are left after each, and every entry with its own switch. */
+import { Pin } from 'lucide-react'
+import Link from 'next/link'
+import { useMemo } from 'react'
+import type { DecisionsShape } from '@/core/api/shapes'
+import { findDoubles } from '@/core/items/doubles'
 import type { Item } from '@/core/items/item'
 import type { Counts } from '@/core/render/render'
+import { ruleInWords } from '@/core/rules/inWords'
 import type { Rule } from '@/core/rules/rules'
 import { Button } from '../../parts/Button'
 import { dayAndTime } from '../../time'
 
-const ruleInWords = (rule: Rule): string => {
-  switch (rule.type) {
-    case 'hidden': return `Hidden one by one: ${rule.ids.length}`
-    case 'words': return `${rule.mode === 'only' ? 'Only with' : 'Nothing with'} ${rule.words.map((word) => `“${word}”`).join(', ')}`
-    case 'age': return `No older than ${rule.days} days`
-    case 'picture': return 'Only with a picture'
-    case 'order': return rule.by === 'newest' ? 'Newest first' : rule.by === 'oldest' ? 'Oldest first' : 'In the source’s order'
-    case 'limit': return `At most ${rule.count}`
-  }
-}
-
 export function SiftCounts({ counts }: { counts: Counts }) {
-  const cutting = counts.steps.filter((step) => step.rule.type !== 'order')
-  const hasRules = cutting.some((step) => step.rule.type !== 'limit')
+  const cutting = counts.steps.filter((step) => step.rule.type !== 'order' && step.rule.type !== 'pin' && (step.rule.type !== 'doubles' || step.removed.length > 0))
+  const hasRules = cutting.some((step) => step.rule.type !== 'limit' && step.rule.type !== 'doubles')
   return (
     <div role="status" className="rounded-md border border-hair bg-paper px-3 py-2">
       <p><b className="font-semibold">{counts.total}</b> came from the sources. {!hasRules && <>No rule is set: all of them may show.</>}</p>
@@ -37,33 +32,49 @@ const mostListed = 60
 export interface EntryListProps {
   readonly items: readonly Item[]
   readonly counts: Counts
-  readonly hidden: readonly string[]
-  readonly onDecide: (item: Item, hidden: boolean) => void
+  readonly decisions: DecisionsShape
+  readonly table: string
+  readonly onDecide: (item: Item, decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) => void
 }
 
-export function EntryList({ items, counts, hidden, onDecide }: EntryListProps) {
+export function EntryList({ items, counts, decisions, table, onDecide }: EntryListProps) {
   const removedBy = new Map(counts.steps.flatMap((step) => step.removed.map((id) => [id, step.rule] as const)))
+  const doubles = useMemo(() => new Map(findDoubles(items, decisions.apart).map((one) => [one.id, one])), [items, decisions.apart])
+  const names = useMemo(() => new Map(items.map((item) => [item.id, item])), [items])
   const listed = items.slice(0, mostListed)
+  const why = (item: Item, rule: Rule): string => {
+    const double = rule.type === 'doubles' ? doubles.get(item.id) : undefined
+    return double ? `the same as in ${names.get(double.kept)?.sourceName ?? 'another source'} (${double.because})` : rule.type === 'hidden' ? 'hidden by hand' : ruleInWords(rule).toLowerCase()
+  }
   return (
     <section aria-label="Entries one by one" className="border-t border-hair py-3">
-      <h3 className="mb-1 text-[13px] font-semibold">One by one</h3>
-      <p className="mb-2 text-[12px] text-faint">Hiding an entry works at once, on the live pages too.</p>
+      <div className="mb-1 flex items-baseline justify-between gap-2"><h3 className="text-[13px] font-semibold">One by one</h3><Link href={table} className="text-[13px] underline">Sort all {items.length} in the table</Link></div>
+      <p className="mb-2 text-[12px] text-faint">Hiding and pinning work at once, on the live pages too.</p>
       <ul className="divide-y divide-hair">
         {listed.map((item) => {
           const rule = removedBy.get(item.id)
-          const isHidden = hidden.includes(item.id)
+          const isHidden = decisions.hidden.includes(item.id)
+          const isPinned = decisions.pinned.includes(item.id)
+          const name = item.name || item.text || 'Untitled'
           return (
-            <li key={item.id} className="flex items-center gap-2 py-1.5">
+            <li key={item.id} className="flex items-center gap-1.5 py-1.5">
               <div className={`min-w-0 flex-1 ${rule ? 'text-faint' : ''}`}>
-                <p className="truncate text-[13px] font-medium">{item.name || item.text || 'Untitled'}</p>
-                <p className="truncate text-[12px] text-faint">{rule ? `Not shown: ${isHidden ? 'hidden by hand' : ruleInWords(rule).toLowerCase()}` : `Shows · ${item.datePublished ? dayAndTime(item.datePublished) : 'no date'}`}</p>
+                <p className="truncate text-[13px] font-medium">{isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}{name}</p>
+                <p className="truncate text-[12px] text-faint">{rule ? `Not shown: ${why(item, rule)}` : `Shows · ${whenOf(item)}`}</p>
               </div>
-              <Button small aria-label={`${isHidden ? 'Show' : 'Hide'} “${item.name}”`} onClick={() => onDecide(item, !isHidden)}>{isHidden ? 'Show' : 'Hide'}</Button>
+              {rule?.type === 'doubles' && <Button small aria-label={`“${name}” is no double`} onClick={() => onDecide(item, { apart: true })}>No double</Button>}
+              {!rule && <Button small look="quiet" aria-pressed={isPinned} aria-label={`${isPinned ? 'Unpin' : 'Pin'} “${name}”`} onClick={() => onDecide(item, { pinned: !isPinned })}>{isPinned ? 'Unpin' : 'Pin'}</Button>}
+              <Button small aria-label={`${isHidden ? 'Show' : 'Hide'} “${name}”`} onClick={() => onDecide(item, { hidden: !isHidden })}>{isHidden ? 'Show' : 'Hide'}</Button>
             </li>
           )
         })}
       </ul>
-      {items.length > listed.length && <p className="pt-2 text-[13px] text-faint">and {items.length - listed.length} more</p>}
+      {items.length > listed.length && <p className="pt-2 text-[13px] text-faint">and {items.length - listed.length} more, <Link href={table} className="underline">in the table</Link></p>}
     </section>
   )
+}
+
+export const whenOf = (item: Item): string => {
+  const iso = item.startDate ?? item.datePublished ?? item.dateModified
+  return !iso ? 'no date' : item.startDate && iso.length === 10 ? iso : dayAndTime(iso)
 }
