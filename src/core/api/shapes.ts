@@ -98,6 +98,10 @@ const moreFacts = {
   inReplyTo: z.string().optional(), sharedFrom: z.string().optional(), likes: z.number().optional(),
 }
 
+export const mapping = z.strictObject({ type: z.enum(itemTypes), columns: z.array(z.string().max(40).nullable()).max(200).describe('What each column means, in their order; null: it is not taken') })
+export const tableHead = z.object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())).describe('The first 20'), mapping })
+export type TableHeadShape = z.infer<typeof tableHead>
+
 const picture = z.object({ ref: z.string(), width: z.number().optional(), height: z.number().optional(), caption: z.string().optional() })
 export const item = z.object({
   type: z.enum(itemTypes),

@@ -66,13 +66,13 @@ export const cookieOf = (request: Request, name: string): string | undefined =>
 
 async function bodyOf(request: Request, route: Route): Promise<unknown> {
   if (!route.body) return undefined
-  return parseBody(request, route.body)
+  return parseBody(request, route.body, route.maxBodyKb)
 }
 
 /** @throws ProblemError `body_too_large`, `input_invalid` */
-export async function parseBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+export async function parseBody<T>(request: Request, schema: z.ZodType<T>, limitKb = maxBodyKb): Promise<T> {
   const text = await request.text()
-  if (text.length > maxBodyKb * 1024) throw new ProblemError(problem('body_too_large', { limit: maxBodyKb }))
+  if (text.length > limitKb * 1024) throw new ProblemError(problem('body_too_large', { limit: limitKb }))
   const parsed = schema.safeParse(readJson(text))
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]

@@ -81,6 +81,16 @@ export const routes: readonly Route[] = [
   route('POST /probe', { summary: 'Read an address without keeping it', body: z.strictObject({ address }), response: shapes.probe, run: (actor, { body }) => sources.probeAddress(actor, body.address) }),
   route('GET /clients/{id}/sources', { summary: 'Sources of a client', params: id, response: z.array(shapes.source), run: (actor, { params }) => sources.listSources(actor, params.id) }),
   route('POST /clients/{id}/sources', { summary: 'Add a source', params: id, body: z.strictObject({ address, label: name.optional() }), response: shapes.source, run: (actor, { params, body }) => sources.addSource(actor, params.id, body) }),
+  route('POST /clients/{id}/files', {
+    summary: 'Upload a file as a source, decoded to text; under the same name it takes the place of the one before',
+    params: id,
+    body: z.strictObject({ name, text: z.string().min(1, 'the file is empty').max(8_000_000), mapping: shapes.mapping.optional() }),
+    maxBodyKb: 10_240,
+    response: shapes.source,
+    run: (actor, { params, body }) => sources.addFile(actor, params.id, body),
+  }),
+  route('GET /sources/{id}/rows', { summary: 'The first rows of a table, and what its columns are taken to mean', params: id, response: shapes.tableHead, run: (actor, { params }) => sources.openRows(actor, params.id) }),
+  route('POST /sources/{id}/mapping', { summary: 'Say what the columns of a table mean', params: id, body: shapes.mapping, response: shapes.source, run: (actor, { params, body }) => sources.setMapping(actor, params.id, body) }),
   route('GET /sources/{id}', { summary: 'One source, its health and its history', params: id, response: shapes.source, run: (actor, { params }) => sources.getSource(actor, params.id) }),
   route('PATCH /sources/{id}', {
     summary: 'Rename a source, or say what happens to its new items',

@@ -15,6 +15,7 @@ import { initSite } from './models/site'
 import { initPage } from './models/page'
 import { initSnapshot } from './models/snapshot'
 import { initSource } from './models/source'
+import { initSourceFile } from './models/sourceFile'
 import { initItemRow } from './models/itemRow'
 import { initPictureRow } from './models/pictureRow'
 import { initPictureForm } from './models/pictureForm'
@@ -44,7 +45,7 @@ function connect() {
     Site: initSite(sequelize),
     Page: initPage(sequelize),
     Snapshot: initSnapshot(sequelize),
-    Source: initSource(sequelize),
+    Source: initSource(sequelize), SourceFile: initSourceFile(sequelize),
     ItemRow: initItemRow(sequelize),
     PictureRow: initPictureRow(sequelize),
     PictureForm: initPictureForm(sequelize),

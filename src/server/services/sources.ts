@@ -3,10 +3,13 @@ import { createHash } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
-import type { ProbeShape, SourceShape } from '@/core/api/shapes'
+import type { ProbeShape, SourceShape, TableHeadShape } from '@/core/api/shapes'
 import { itemTypes } from '@/core/items/item'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
 import { readBytes, readerLabel } from '@/core/readers/all'
+import { guessMapping } from '@/core/readers/columns'
+import { readTable } from '@/core/readers/csv'
+import { decode } from '@/core/readers/decode'
 import type { ReadContext, Reading } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { zoneNamed } from '@/zone/offsetIn'
@@ -21,6 +24,7 @@ import { itemsOf, upsertItems } from './items'
 const accept = 'application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
 const historyLimit = 20
 const defaultIntervalMinutes = 30
+const fileIntervalMinutes = 24 * 60
 const defaultSourceLimit = 2_000
 const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
 
@@ -87,9 +91,7 @@ async function readAddress(url: string, known: { etag?: string | null; lastModif
 export async function addSource(actor: Actor, clientId: string, input: { address: string; label?: string }): Promise<SourceShape> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
-  const agency = found(await db().Agency.findByPk(actor.agencyId), 'agency')
-  const limit = z.parse(z.object({ sources: z.int().default(defaultSourceLimit) }), agency.limits).sources
-  if ((await db().Source.count({ where: { agencyId: actor.agencyId } })) >= limit) throw new ProblemError(problem('too_many_sources', { limit }))
+  await demandRoom(actor)
   const { fetched, reading } = valueOf(await followAnnounced(await readPasted(input.address)))
   const existing = await db().Source.findOne({ where: { clientId: client.id, address: fetched.url } })
   if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
@@ -104,6 +106,7 @@ export async function addSource(actor: Actor, clientId: string, input: { address
         feed: reading.feed,
         problems: reading.problems.slice(0, 50),
         intervalMinutes: defaultIntervalMinutes,
+        options: {},
         history: [{ at: new Date().toISOString(), what: `Added with ${reading.items.length} items` }],
         ...answered(fetched),
         changedAt: new Date(),
@@ -116,6 +119,71 @@ export async function addSource(actor: Actor, clientId: string, input: { address
     return row.id
   })
   return getSource(actor, id)
+}
+
+/** @throws ProblemError `too_many_sources` */
+async function demandRoom(actor: Actor): Promise<void> {
+  const agency = found(await db().Agency.findByPk(actor.agencyId), 'agency')
+  const limit = z.parse(z.object({ sources: z.int().default(defaultSourceLimit) }), agency.limits).sources
+  if ((await db().Source.count({ where: { agencyId: actor.agencyId } })) >= limit) throw new ProblemError(problem('too_many_sources', { limit }))
+}
+
+/**
+ * Keeps a file that somebody uploaded as a source; uploading it again under the same name takes the place of the first.
+ * @param input.text - decoded
+ * @throws ProblemError `nothing_readable`
+ */
+export async function addFile(actor: Actor, clientId: string, input: { name: string; text: string; mapping?: SourceOptions['mapping'] }): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const client = await clientRow(actor, clientId)
+  const address = `file:${input.name}`
+  const existing = await db().Source.findOne({ where: { clientId: client.id, address } })
+  if (!existing) await demandRoom(actor)
+  const options: SourceOptions = { file: input.name, ...(input.mapping ? { mapping: input.mapping } : {}) }
+  const reading = readFileText(input.name, input.text, options)
+  if (reading.items.length === 0) throw new ProblemError(problem('nothing_readable', { address: input.name, kind: reading.format === 'unknown' ? 'of no format that can be read' : `a ${readerLabel(reading.format)} with nothing in it` }))
+  const id = await inTransaction(async (transaction) => {
+    const row = existing ?? (await db().Source.create({ clientId: client.id, agencyId: actor.agencyId, address, label: input.name.replace(/\.[a-z0-9]{1,5}$/i, ''), reader: reading.format, feed: reading.feed, problems: [], history: [], options }, { transaction }))
+    await db().SourceFile.upsert({ sourceId: row.id, name: input.name, text: input.text, uploadedAt: new Date() }, { transaction })
+    await row.update({ options }, { transaction })
+    await takeReading(row, reading, `${existing ? 'Uploaded again' : 'Uploaded'} with ${reading.items.length} items`, transaction)
+    return row.id
+  })
+  return getSource(actor, id)
+}
+
+const readFileText = (name: string, text: string, options: SourceOptions): Reading => readBytes(new TextEncoder().encode(text), { ...readingContext(options), ...(/\.(csv|tsv|txt)$/i.test(name) ? { contentType: 'text/csv; charset=utf-8' } : { contentType: 'text/plain; charset=utf-8' }) })
+
+/** Says by hand what the columns of a table mean, and reads it again by that. */
+export async function setMapping(actor: Actor, id: string, mapping: NonNullable<SourceOptions['mapping']>): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const row = await sourceRow(actor, id)
+  await row.update({ options: { ...optionsOf(row), mapping }, etag: null, lastModified: null, contentHash: null })
+  const file = await db().SourceFile.findByPk(id)
+  if (!file) await refresh(id)
+  else await inTransaction((transaction) => takeReading(row, readFileText(file.name, file.text, optionsOf(row)), 'Columns named by hand', transaction))
+  return getSource(actor, id)
+}
+
+const rowsShown = 20
+
+/** The first rows of a table, with what its columns are taken to mean. @throws ProblemError `input_invalid` when it is none */
+export async function openRows(actor: Actor, id: string): Promise<TableHeadShape> {
+  const row = await sourceRow(actor, id)
+  if (row.reader !== 'csv') throw new ProblemError(problem('input_invalid', { where: 'Source', why: `“${row.label}” is no table` }))
+  const text = (await db().SourceFile.findByPk(id))?.text ?? decode(valueOf(await fetchAddress({ url: row.address, accept })).bytes).text
+  const { headings, rows } = readTable(text)
+  const mapping = optionsOf(row).mapping ?? guessMapping(headings)
+  return { headings, rows: rows.slice(0, rowsShown).map((one) => [...one.cells]), mapping: { type: mapping.type, columns: headings.map((_heading, at) => mapping.columns[at] ?? null) } }
+}
+
+/** A reading becomes what the source has now; what is live follows. @returns whether anything that can show has changed */
+async function takeReading(row: SourceRow, reading: Reading, what: string, transaction: Transaction): Promise<boolean> {
+  const changed = await upsertItems(row, reading.items, true, transaction)
+  await row.update({ reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), failures: 0, lastProblem: null, checkedAt: new Date(), changedAt: new Date(), nextAt: dueIn(isFile(row) ? fileIntervalMinutes : defaultIntervalMinutes), history: noted(row.history, what) }, { transaction })
+  await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
+  for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  return changed
 }
 
 async function followAnnounced(answer: Result<Answer>): Promise<Result<Answer>> {
@@ -137,7 +205,7 @@ const dueIn = (minutes: number) => new Date(Date.now() + minutes * 60_000 * (0.9
 export async function refresh(sourceId: string): Promise<void> {
   const source = await db().Source.findByPk(sourceId)
   if (!source) return
-  if (isFile(source)) return
+  if (isFile(source)) return refreshFile(source)
   const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified, options: optionsOf(source) })
   const fault = answer.ok ? faultIn(answer.value, await hasItems(sourceId)) : answer.problem
   await inTransaction(async (transaction) => {
@@ -162,6 +230,16 @@ export async function refresh(sourceId: string): Promise<void> {
   })
 }
 
+/** A file does not change, but the dates of what repeats in it move on. */
+async function refreshFile(row: SourceRow): Promise<void> {
+  const file = await db().SourceFile.findByPk(row.id)
+  await inTransaction(async (transaction) => {
+    const changed = file ? await upsertItems(row, readFileText(file.name, file.text, optionsOf(row)).items, true, transaction) : false
+    await row.update({ nextAt: dueIn(fileIntervalMinutes) }, { transaction })
+    if (changed) for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
+}
+
 /** An answer that must not replace what is there: a page instead of the feed, or a broken document with nothing left in it. */
 function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
   if (fetched.notModified) return undefined
@@ -172,7 +250,7 @@ function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | und
 
 const hasItems = async (sourceId: string) => (await db().ItemRow.findOne({ where: { sourceId, goneAt: null }, attributes: ['id'] })) !== null
 
-async function noteFailure(row: Awaited<ReturnType<typeof sourceRow>>, fault: Problem, transaction: Transaction): Promise<void> {
+async function noteFailure(row: SourceRow, fault: Problem, transaction: Transaction): Promise<void> {
   const failures = row.failures + 1
   const minutes = Math.min(retry.firstMinutes * 2 ** (failures - 1), retry.mostMinutes)
   const details = describeProblem(fault)
@@ -184,6 +262,7 @@ function noted(history: unknown, what: string) {
   return [...events, { at: new Date().toISOString(), what }].slice(-historyLimit)
 }
 
+type SourceRow = Awaited<ReturnType<typeof sourceRow>>
 const sourceRow = async (actor: Actor, id: string) => found(await db().Source.findOne({ where: { id, agencyId: actor.agencyId } }), 'source')
 
 export async function refreshSource(actor: Actor, id: string): Promise<SourceShape> {

@@ -9,6 +9,7 @@ import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
 import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
+import { ColumnsSection } from '../tables/ColumnsSection'
 import { ago, dayAndTime } from '../time'
 import { useAct } from './useAct'
 
@@ -16,16 +17,17 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
   const router = useRouter()
   const { busy, act } = useAct()
   const [label, setLabel] = useState(source.label)
+  const isFile = source.address.startsWith('file:')
   return (
     <>
       <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name, href: `/clients/${client.id}` }, { label: source.label }]}>
-        <Button busy={busy} onClick={() => void act(() => api('POST', `/sources/${source.id}/refresh`))}>Read it now</Button>
+        {!isFile && <Button busy={busy} onClick={() => void act(() => api('POST', `/sources/${source.id}/refresh`))}>Read it now</Button>}
       </TopLine>
       <main className="mx-auto flex max-w-4xl flex-col gap-8 px-4 py-8 sm:px-6">
         <div className="flex flex-col gap-2">
           <h1 className="text-3xl break-words">{source.label}</h1>
-          <p className="text-faint">{source.readerLabel} · <a href={source.address} target="_blank" rel="noreferrer" className="font-mono text-[13px] break-all underline">{source.address}</a></p>
-          <p>{source.items} entries. Read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}, next {ago(source.nextAt)}.{source.changedAt && ` Last changed ${ago(source.changedAt)}.`}</p>
+          <p className="text-faint">{source.readerLabel} · {isFile ? <>uploaded as {source.address.slice('file:'.length)}; upload it again under the same name to replace it</> : <a href={source.address} target="_blank" rel="noreferrer" className="font-mono text-[13px] break-all underline">{source.address}</a>}</p>
+          <p>{source.items} entries{source.waiting > 0 ? `, ${source.waiting} of them wait for a decision` : ''}{source.closed > 0 ? `, ${source.closed} marked private: they never leave the studio` : ''}. Read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}{isFile ? '' : `, next ${ago(source.nextAt)}`}.{source.changedAt && ` Last changed ${ago(source.changedAt)}.`}</p>
           {source.lastProblem && <Notice tone="broken" role="status"><p>{source.lastProblem.detail}</p><p>Tried {source.failures} {source.failures === 1 ? 'time' : 'times'}. What is live stays as it was.</p></Notice>}
         </div>
         <form className="flex max-w-md items-end gap-2" onSubmit={(event) => { event.preventDefault(); void act(() => api('PATCH', `/sources/${source.id}`, { label })) }}>
@@ -38,6 +40,7 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
             <ul className="divide-y divide-hair border-y border-hair">{source.problems.map((one, at) => <li key={at} className="py-2"><span className="font-medium">{one.where}</span>: {one.what}; <span className="text-faint">{one.done}.</span></li>)}</ul>
           </section>
         )}
+        {source.reader === 'csv' && <ColumnsSection sourceId={source.id} />}
         <section aria-labelledby="entries">
           <h2 id="entries" className="mb-2 text-lg">What it has now</h2>
           {items.length === 0 ? <p className="text-faint">Nothing.</p> : <ul className="divide-y divide-hair border-y border-hair">{items.slice(0, 100).map((item) => <li key={item.id} className="flex flex-wrap justify-between gap-x-4 py-2"><span className="min-w-0 break-words">{item.url ? <a href={item.url} target="_blank" rel="noreferrer" className="hover:underline">{item.name || item.text || 'Untitled'}</a> : item.name}</span><span className="text-[13px] text-faint">{item.datePublished ? dayAndTime(item.datePublished) : 'no date'}</span></li>)}</ul>}

@@ -1,4 +1,5 @@
 /** Feed: what a publisher's feed brings, as a list, as cards, or in one narrow column. */
+import { itemTypes } from '../../items/item'
 import { rulesOf } from '../../rules/fields'
 import { defineKind } from '../kind'
 import { exampleItems } from './example'
@@ -14,7 +15,7 @@ export const feed = defineKind({
   version: 1,
   label: 'Feed',
   description: 'The newest entries of one or more feeds, each leading to its own page.',
-  accepts: ['Article', 'SocialMediaPosting', 'ImageObject', 'CreativeWork', 'Event', 'Review', 'Product', 'Person', 'Place'],
+  accepts: itemTypes,
   fields: feedFields,
   startingPoints: [
     { id: 'cards', label: 'Picture cards', hint: 'For the middle of a page: big pictures, side by side', settings: { layout: 'cards', 'layout.columns': 3, 'rules.limit': 6, 'facts.summary': '2', 'heading.text': 'What is new' } },

@@ -2,6 +2,7 @@
 import type { Item } from '../../items/item'
 import { shorten } from '../../items/text'
 import { dateInWords } from '../../locale/dates'
+import { startsOf } from '../../rules/rules'
 import type { KindContext } from '../kind'
 import type { FeedValues } from './fields'
 import { summaryLines } from './measures'
@@ -47,7 +48,7 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
     emptyText: values['empty.text'],
     ago: values['facts.date'] === 'ago',
     entries: items.map((item) => {
-      const iso = item.datePublished ?? item.dateModified
+      const iso = dateOf(item, context)
       return {
         id: item.id,
         title: item.name || shorten(item.text, 80) || 'Untitled',
@@ -61,6 +62,14 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
       }
     }),
   }
+}
+
+/** An event's next date, else when it was published: an instant, or a day as it is written. */
+function dateOf(item: Item, context: KindContext): string | undefined {
+  if (!item.startDate) return item.datePublished ?? item.dateModified
+  const starts = startsOf(item, context.offsetAt)
+  const next = starts.find((start) => start >= context.now) ?? starts.at(-1)
+  return next === undefined ? undefined : new Date(next).toISOString()
 }
 
 const pictureOf = (ref: string, caption: string | undefined, widths: readonly number[], assets: string): EntryPicture => ({

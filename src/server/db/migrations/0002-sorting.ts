@@ -12,6 +12,7 @@ create table connections (id uuid primary key, client_id uuid not null reference
 create index on connections (client_id);
 create table sign_ins (state_hash text primary key, client_id uuid not null references clients on delete cascade, user_id uuid not null references users on delete cascade, connector text not null,
   verifier bytea not null, back_to text not null, created_at timestamptz not null default now());
+create table source_files (source_id uuid primary key references sources on delete cascade, name text not null, text text not null, uploaded_at timestamptz not null default now());
 alter table sources add column policy text not null default 'show' check (policy in ('show', 'wait')), add column options jsonb not null default '{}', add column connection_id uuid references connections on delete set null;
 `)
 }

@@ -13,7 +13,7 @@ export class ItemRow extends Model<InferAttributes<ItemRow>, InferCreationAttrib
   declare goneAt: CreationOptional<Date | null>
   declare waiting: CreationOptional<boolean>
   declare tags: CreationOptional<string[]>
-  declare corrections: CreationOptional<unknown>
+  declare corrections: unknown
   declare publicAt: CreationOptional<Date | null>
 }
 

@@ -21,7 +21,7 @@ export class Source extends Model<InferAttributes<Source>, InferCreationAttribut
   declare intervalMinutes: CreationOptional<number>
   declare history: unknown
   declare policy: CreationOptional<'show' | 'wait'>
-  declare options: CreationOptional<unknown>
+  declare options: unknown
   declare connectionId: CreationOptional<string | null>
 }
 

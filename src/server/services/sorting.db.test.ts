@@ -1,0 +1,176 @@
+/** Sorting: what waits, what is private, tags and corrections, files and their columns, what becomes public. */
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+import type { Actor } from './actor'
+
+let outside: Outside
+let drop: () => Promise<void>
+let s: Awaited<ReturnType<typeof load>>
+const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./artifacts')), ...(await import('./bench')), ...(await import('./decisions')), ...(await import('../db/db')) })
+
+beforeAll(async () => {
+  outside = await startOutside()
+  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
+  s = await load()
+})
+afterAll(async () => {
+  await drop()
+  await outside.close()
+})
+
+const calendar = (...events: string[]) => `BEGIN:VCALENDAR\r\n${events.map((lines, at) => `BEGIN:VEVENT\r\nUID:${at}\r\nDTSTART:20991231T190000Z\r\n${lines}\r\nEND:VEVENT\r\n`).join('')}END:VCALENDAR\r\n`
+const serve = (body: string, type = 'text/calendar') => { outside.answer = (_request, response) => void response.writeHead(200, { 'content-type': type }).end(body) }
+const code = (work: Promise<unknown>) => work.then(() => 'done', (error: { problem?: { code: string } }) => error.problem?.code ?? String(error))
+
+let actor: Actor
+let client: string
+beforeEach(async () => {
+  serve(calendar('SUMMARY:Concert', 'SUMMARY:Board meeting\r\nCLASS:PRIVATE'))
+  actor = await makeActor()
+  client = (await s.createClient(actor, { name: 'Hall', locale: 'en', timeZone: 'UTC' })).id
+})
+const addSource = () => s.addSource(actor, client, { address: `${outside.origin}/all.ics` })
+async function liveWidget(source: { id: string }) {
+  const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'What is on' })
+  await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
+  await s.publish(actor, widget.id)
+  return widget
+}
+const liveText = async (ref: string) => JSON.stringify(Object.values(s.storedFiles.parse((await s.db().ArtifactRow.findByPk(ref))!.files)).map((file) => Buffer.from(file.raw, 'base64').toString()))
+
+describe('what its source marks private', () => {
+  test('never reaches an artifact, the bench, the items of the API, or a viewer', async () => {
+    const source = await addSource()
+    expect(source).toMatchObject({ items: 2, closed: 1 })
+    const widget = await liveWidget(source)
+    const viewer = await makeColleague(actor.agencyId, 'viewer')
+    const everything = JSON.stringify([await liveText(widget.ref), await s.openBench(actor, widget.id), await s.itemsOfSources(actor, [source.id]), await s.openTable(viewer, widget.id), await s.firstTime(actor, widget.id)])
+    expect(everything).toContain('Concert')
+    expect(everything).not.toContain('Board meeting')
+  })
+  test('is listed with its reason for those who decide, and can’t be shown by any decision', async () => {
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    const row = (await s.openTable(actor, widget.id)).rows.find((one) => one.item.name === 'Board meeting')!
+    expect(row.closedBecause).toBe('the calendar marks it private')
+    await s.decide(actor, widget.id, [row.item.id], { hidden: false, pinned: true })
+    await s.decideWaiting(actor, client, [row.item.id], false)
+    await s.correctItem(actor, client, row.item.id, { name: 'Board meeting, open' })
+    await s.renderWidget(widget.id)
+    expect(await liveText(widget.ref)).not.toContain('Board meeting')
+  })
+  test('is gone from what is live as soon as the source closes it', async () => {
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    serve(calendar('SUMMARY:Concert\r\nCLASS:CONFIDENTIAL'))
+    await s.refreshSource(actor, source.id)
+    await s.renderWidget(widget.id)
+    expect(await liveText(widget.ref)).not.toContain('Concert')
+  })
+})
+
+describe('waiting', () => {
+  test('new items wait where the source says so; what is there stays', async () => {
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    await s.setPolicy(actor, source.id, 'wait')
+    serve(calendar('SUMMARY:Concert', 'SUMMARY:Second', 'SUMMARY:Session'))
+    expect(await s.refreshSource(actor, source.id)).toMatchObject({ items: 3, waiting: 1 })
+    await s.renderWidget(widget.id)
+    expect(await liveText(widget.ref)).not.toContain('Session')
+    const row = (await s.openTable(actor, widget.id)).rows.find((one) => one.waiting)!
+    expect([row.item.name, row.fresh, row.wasPublic]).toEqual(['Session', true, false])
+    await s.decideWaiting(actor, client, [row.item.id], false)
+    await s.renderWidget(widget.id)
+    expect(await liveText(widget.ref)).toContain('Session')
+  })
+  test('what becomes public for the first time is told beforehand, and only once', async () => {
+    const source = await addSource()
+    const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'W' })
+    await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
+    expect((await s.firstTime(actor, widget.id)).map((one) => one.name)).toEqual(['Concert'])
+    await s.publish(actor, widget.id)
+    expect(await s.firstTime(actor, widget.id)).toEqual([])
+  })
+})
+
+describe('tags, corrections, pins', () => {
+  test('survive the next reading of the source, and are marked', async () => {
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    const { id } = (await s.itemsOfSources(actor, [source.id]))[0]!
+    await s.tagItems(actor, client, [id], { add: ['choir', 'spring'], remove: [] })
+    await s.tagItems(actor, client, [id], { add: [], remove: ['spring'] })
+    await s.correctItem(actor, client, id, { name: 'Spring concert', url: 'https://hall.example/spring' })
+    serve(calendar('SUMMARY:Concert!\r\nCATEGORIES:Music'))
+    await s.refreshSource(actor, source.id)
+    expect((await s.openTable(actor, widget.id)).rows[0]).toMatchObject({ item: { name: 'Spring concert', keywords: ['Music', 'choir'], url: 'https://hall.example/spring' }, tags: ['choir'], corrected: expect.arrayContaining(['name', 'url']) as unknown })
+    await s.correctItem(actor, client, id, { name: null })
+    expect((await s.itemsOfSources(actor, [source.id]))[0]!.name).toBe('Concert!')
+  })
+  test('pinned ones stand in front, in the order of pinning', async () => {
+    serve(calendar('SUMMARY:A', 'SUMMARY:B', 'SUMMARY:C'))
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    const [, b, c] = await s.itemsOfSources(actor, [source.id])
+    await s.decide(actor, widget.id, [c!.id], { pinned: true })
+    expect((await s.decide(actor, widget.id, [b!.id], { pinned: true })).pinned).toEqual([c!.id, b!.id])
+    const text = await liveText(widget.ref)
+    expect([...text.matchAll(/data-key=\\+"[^"]*\/(\w+)\\/g)].slice(0, 3).map((match) => match[1])).toEqual([c!, b!, (await s.itemsOfSources(actor, [source.id]))[0]!].map((one) => one.id.split('/')[1]))
+    expect((await s.decide(actor, widget.id, [b!.id], { pinned: false, hidden: true }))).toMatchObject({ pinned: [c!.id], hidden: [b!.id] })
+  })
+  test('items of another client are absent, for one or for many', async () => {
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    const { id } = (await s.itemsOfSources(actor, [source.id]))[0]!
+    const stranger = await makeActor()
+    const theirs = (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id
+    const own = await s.createWidget(stranger, theirs, { kind: 'feed', name: 'W' })
+    for (const work of [() => s.decide(stranger, own.id, [id], { hidden: true }), () => s.decide(stranger, widget.id, [id], { hidden: true }), () => s.tagItems(stranger, theirs, [id], { add: ['x'], remove: [] }), () => s.tagItems(stranger, client, [id], { add: ['x'], remove: [] }), () => s.correctItem(stranger, theirs, id, { name: 'x' }), () => s.decideWaiting(stranger, theirs, [id], true), () => s.openTable(stranger, widget.id), () => s.firstTime(stranger, widget.id), () => s.setPolicy(stranger, source.id, 'wait'), () => s.openRows(stranger, source.id)]) expect(await code(work())).toBe('missing')
+  })
+  test('a viewer decides nothing', async () => {
+    const source = await addSource()
+    const widget = await liveWidget(source)
+    const viewer = await makeColleague(actor.agencyId, 'viewer')
+    const { id } = (await s.itemsOfSources(actor, [source.id]))[0]!
+    for (const work of [async () => s.decide(viewer, widget.id, [id], { hidden: true }), async () => s.tagItems(viewer, client, [id], { add: ['x'], remove: [] }), async () => s.correctItem(viewer, client, id, {}), async () => s.setPolicy(viewer, source.id, 'wait'), async () => s.addFile(viewer, client, { name: 'a.csv', text: 'Name\nA' })]) expect(await code(work())).toBe('not_allowed')
+  })
+})
+
+describe('files', () => {
+  const table = 'Bezeichnung,Preis,Wo\nPlate,12,Shelf\nBowl,much,Shelf\n'
+  test('a table is kept with its columns named by hand; its problems are told', async () => {
+    const source = await s.addFile(actor, client, { name: 'stock.csv', text: table, mapping: { type: 'Product', columns: ['name', 'price', null] } })
+    expect(source).toMatchObject({ label: 'stock', reader: 'csv', items: 2, problems: [{ where: 'row 3, Preis' }] })
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => [one.type, one.name, one.offers?.price])).toEqual([['Product', 'Plate', 12], ['Product', 'Bowl', undefined]])
+  })
+  test('a wrong column is mended later', async () => {
+    const source = await s.addFile(actor, client, { name: 'stock.csv', text: table, mapping: { type: 'Product', columns: ['price', 'name', null] } })
+    expect((await s.itemsOfSources(actor, [source.id]))[0]!.name).toBe('12')
+    expect(await s.openRows(actor, source.id)).toMatchObject({ headings: ['Bezeichnung', 'Preis', 'Wo'], mapping: { columns: ['price', 'name', null] } })
+    await s.setMapping(actor, source.id, { type: 'Product', columns: ['name', 'price', 'lists'] })
+    expect((await s.itemsOfSources(actor, [source.id]))[0]).toMatchObject({ name: 'Plate', lists: ['Shelf'] })
+  })
+  test('the same name uploaded again takes its place, and what was live follows', async () => {
+    const source = await s.addFile(actor, client, { name: 'a.csv', text: 'Name,Key,Price\nOne,1,2\nTwo,2,3' })
+    const widget = await liveWidget(source)
+    const again = await s.addFile(actor, client, { name: 'a.csv', text: 'Name,Key,Price\nOne renamed,1,2' })
+    expect([again.id, again.items]).toEqual([source.id, 1])
+    await s.renderWidget(widget.id)
+    expect(await liveText(widget.ref)).toContain('One renamed')
+  })
+  test('a calendar as a file goes on telling its dates', async () => {
+    const source = await s.addFile(actor, client, { name: 'hall.ics', text: calendar('SUMMARY:Weekly\r\nRRULE:FREQ=WEEKLY').replace('20991231', '20260101') })
+    await s.refreshSource(actor, source.id)
+    expect((await s.itemsOfSources(actor, [source.id]))[0]!.dates!.length).toBeGreaterThan(50)
+    expect(await s.getSource(actor, source.id)).toMatchObject({ health: 'ok', reader: 'icalendar' })
+  })
+  test.each([['nothing in it', 'Name,Price\n'], ['no format', 'Dear reader, this is a letter']])('%s: nothing is kept', async (_name, text) => {
+    expect(await code(s.addFile(actor, client, { name: 'x.dat', text }))).toBe('nothing_readable')
+    expect(await s.listSources(actor, client)).toEqual([])
+  })
+  test('a page that describes things is a source; one with only articles leads to its feed', async () => {
+    serve('<!doctype html><link rel="alternate" type="application/rss+xml" href="/feed"><script type="application/ld+json">{"@type":"Product","name":"Plate","review":{"@type":"Review","reviewBody":"Good"}}</script>', 'text/html')
+    expect(await s.addSource(actor, client, { address: outside.origin })).toMatchObject({ reader: 'page', items: 2 })
+  })
+})
