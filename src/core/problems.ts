@@ -46,6 +46,10 @@ export const catalogue = {
   nothing_readable: entry(422, 'No feed at this address', (f) => `${f.address} is ${f.kind} and announces no feed. Look on the site for “feed”, “RSS” or “subscribe”, and paste that address.`),
   source_exists: entry(409, 'Already there', (f) => `This client already has that source, as “${f.label}”.`),
   source_in_use: entry(409, 'Still in use', (f) => `“${f.label}” feeds ${f.widgets}. Take it out there first.`),
+  connection_lost: entry(409, 'Connection lost', (f) => `${f.label} does not let us in any more. Sign in there again; until then everything stays as it is.`),
+  connection_refused: entry(403, 'Not allowed over there', (f) => `${f.label} did not allow it, or the owner refused. Nothing was connected; try again when they agree.`),
+  sign_in_over: entry(400, 'Sign-in took too long', () => 'This sign-in was not begun here, was used already, or is older than ten minutes. Begin again under Gather.'),
+  key_refused: entry(403, 'Key refused', (f) => `${f.label} does not know that key. Check it, or ask for a new one.`),
   too_many_sources: entry(409, 'Limit reached', (f) => `This agency keeps ${f.limit} sources, the most it may. Remove one first.`),
   // system
   database_away: entry(503, 'The database does not answer', () => 'Live widgets go on as they are. The studio cannot save or load until it is back, and tries again by itself.'),

@@ -13,6 +13,10 @@ const schema = z.object({
   YIMBLE_DELIVERY_URL: z.url().default('http://127.0.0.2:4320'),
   /** Origins in private networks that may be fetched all the same, separated by commas: the demo's stand-ins, nothing else. */
   YIMBLE_ALLOWED_ORIGINS: z.string().default('').transform((value) => value.split(',').map((one) => one.trim()).filter(Boolean)),
+  /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
+  YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default('only for development, not for the web'),
+  /** Where the services of the connectors are: `{"reviews":"https://…"}`. */
+  YIMBLE_CONNECTORS: z.string().default('{}'),
   /** Shows the demo sign-in on the sign-in page. */
   YIMBLE_DEMO: flag,
   YIMBLE_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),

@@ -12,6 +12,8 @@ export interface State {
   readonly slots: Record<string, Record<string, string>>
   readonly added: Record<string, AddedEntry[]>
   readonly modes: Record<string, Mode>
+  /** How often consent was taken back at the picture network. */
+  consentRound?: number
 }
 
 export function openState(folder: string): { readonly state: State; save(): void } {

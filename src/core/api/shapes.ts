@@ -66,6 +66,8 @@ export const source = z.object({
   usedBy: z.array(named),
   policy: z.enum(['show', 'wait']).describe('What happens to new items'),
   waiting: z.int(),
+  progress: z.object({ done: z.int(), total: z.int().nullable() }).nullable().describe('While a connected source is being read for the first time'),
+  connection: z.enum(['ok', 'lost']).nullable(),
   closed: z.int().describe('Items that the source marks private; they never leave the studio'),
   history: z.array(sourceEvent),
 })
@@ -184,6 +186,13 @@ export type BenchShape = z.infer<typeof bench>
 
 export const table = z.object({ client, widget, sources: z.array(source), rows: z.array(tableRow), decisions })
 export type TableShape = z.infer<typeof table>
+
+export const connection = z.object({ id: z.uuid(), connector: z.string(), label: z.string(), account: z.string(), state: z.enum(['ok', 'lost']), createdAt: when })
+export type ConnectionShape = z.infer<typeof connection>
+export const connector = z.object({ id: z.string(), label: z.string(), hint: z.string(), signIn: z.enum(['oauth', 'key', 'none']), searchHint: z.object({ name: z.string(), place: z.string() }).nullable(), connections: z.array(connection) })
+export type ConnectorShape = z.infer<typeof connector>
+export const showable = z.object({ key: z.string().max(300), label: z.string(), hint: z.string(), group: z.string() })
+export type ShowableShape = z.infer<typeof showable>
 
 export const session = z.object({ id: z.uuid(), userAgent: z.string(), createdAt: when, seenAt: when, current: z.boolean() })
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })

@@ -7,6 +7,7 @@ import { problem, ProblemError } from '@/core/problems'
 import { platforms } from '@/core/snippet/platforms'
 import { openBench } from '../services/bench'
 import * as clients from '../services/clients'
+import * as connections from '../services/connections'
 import * as decisions from '../services/decisions'
 import * as releases from '../services/releases'
 import * as sessions from '../services/sessions'
@@ -91,6 +92,12 @@ export const routes: readonly Route[] = [
   }),
   route('GET /sources/{id}/rows', { summary: 'The first rows of a table, and what its columns are taken to mean', params: id, response: shapes.tableHead, run: (actor, { params }) => sources.openRows(actor, params.id) }),
   route('POST /sources/{id}/mapping', { summary: 'Say what the columns of a table mean', params: id, body: shapes.mapping, response: shapes.source, run: (actor, { params, body }) => sources.setMapping(actor, params.id, body) }),
+  route('GET /clients/{id}/connectors', { summary: 'Services that sources can be read through, and this client’s connections', params: id, response: z.array(shapes.connector), run: (actor, { params }) => connections.listConnectors(actor, params.id) }),
+  route('POST /clients/{id}/connections', { summary: 'Begin to sign in elsewhere; the browser goes to the address', params: id, body: z.strictObject({ connector: z.string().max(40), backTo: z.string().max(300).regex(/^\/(?![/\\])/, 'a path in the studio') }), response: z.object({ url: z.url() }), run: (actor, { params, body }) => connections.startSignIn(actor, params.id, body.connector, body.backTo) }),
+  route('POST /clients/{id}/keys', { summary: 'Connect by a key', params: id, body: z.strictObject({ connector: z.string().max(40), key: z.string().trim().min(1, 'a key is needed').max(500) }), response: shapes.connection, run: (actor, { params, body }) => connections.addKey(actor, params.id, body.connector, body.key) }),
+  route('DELETE /connections/{id}', { summary: 'Take a connection away, over there too', params: id, run: (actor, { params }) => connections.removeConnection(actor, params.id) }),
+  route('POST /clients/{id}/showable', { summary: 'What can be shown through a connector', params: id, body: z.strictObject({ connector: z.string().max(40), connectionId: z.uuid().optional(), name: z.string().max(120).default(''), place: z.string().max(120).default('') }), response: z.array(shapes.showable), run: (actor, { params, body }) => connections.listShowable(actor, params.id, body) }),
+  route('POST /clients/{id}/connected', { summary: 'Add a source that is read through a connector', params: id, body: z.strictObject({ connector: z.string().max(40), connectionId: z.uuid().optional(), key: z.string().min(1).max(300), label: name }), response: shapes.source, run: (actor, { params, body }) => sources.addConnected(actor, params.id, body) }),
   route('GET /sources/{id}', { summary: 'One source, its health and its history', params: id, response: shapes.source, run: (actor, { params }) => sources.getSource(actor, params.id) }),
   route('PATCH /sources/{id}', {
     summary: 'Rename a source, or say what happens to its new items',

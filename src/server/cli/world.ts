@@ -4,6 +4,7 @@
  */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { accessSync, constants, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { randomBytes } from 'node:crypto'
 import { createServer } from 'node:net'
 import path from 'node:path'
 import { Stop } from './stop'
@@ -31,7 +32,8 @@ export interface World {
 }
 
 const hosts = { studio: '127.0.0.1', delivery: '127.0.0.2', standins: '127.0.0.3', postgres: '127.0.0.1' } as const
-export const standinHosts = ['127.0.0.3', '127.0.0.4', '127.0.0.5', '127.0.0.6', '127.0.0.7'] as const
+export const standinHosts = ['127.0.0.3', '127.0.0.4', '127.0.0.5', '127.0.0.6', '127.0.0.7', '127.0.0.11', '127.0.0.12', '127.0.0.13', '127.0.0.14'] as const
+const connectorHosts = { pictures: '127.0.0.11', reviews: '127.0.0.12', community: '127.0.0.13', people: '127.0.0.14' } as const
 
 export const say = (line: string): void => void process.stderr.write(`${line}\n`)
 
@@ -50,11 +52,27 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     // 127.0.0.8 is free for what a test wants to be the outside.
     YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8'] : [])].map((host) => at(host, 20)).join(','),
     YIMBLE_EMBED_FOLDER: path.join(root, '.build/embed'),
+    YIMBLE_CONNECTORS: JSON.stringify(Object.fromEntries(Object.entries(connectorHosts).map(([id, host]) => [id, at(host, 20)]))),
+    YIMBLE_SECRET: process.env.YIMBLE_SECRET ?? secretIn(folder),
     YIMBLE_DEMO: '1',
     YIMBLE_PGDATA: path.join(folder, 'pg'),
     YIMBLE_PGPORT: String(basePort + 30),
     YIMBLE_PGPROFILE: profile,
   }
+}
+
+/** Made once and kept with the world's data, so that connections survive a restart. */
+function secretIn(folder: string): string {
+  const file = path.join(folder, 'secret')
+  if (!existsSync(file)) {
+    try {
+      mkdirSync(folder, { recursive: true })
+      writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 })
+    } catch {
+      return randomBytes(32).toString('base64url') // the lock says a moment later that the folder cannot be written to
+    }
+  }
+  return readFileSync(file, 'utf8')
 }
 
 /** One world a folder: the lock names the process that runs it. @returns its undo */

@@ -11,6 +11,7 @@ import { initUser } from './models/user'
 import { initSession } from './models/session'
 import { initToken } from './models/token'
 import { initClient } from './models/client'
+import { initConnection } from './models/connection'
 import { initSite } from './models/site'
 import { initPage } from './models/page'
 import { initSnapshot } from './models/snapshot'
@@ -42,6 +43,7 @@ function connect() {
     Session: initSession(sequelize),
     Token: initToken(sequelize),
     Client: initClient(sequelize),
+    Connection: initConnection(sequelize),
     Site: initSite(sequelize),
     Page: initPage(sequelize),
     Snapshot: initSnapshot(sequelize),

@@ -21,6 +21,10 @@ export interface FetchRequest {
   readonly etag?: string | null
   readonly lastModified?: string | null
   readonly limits?: Partial<FetchLimits>
+  /** Sent along to the first host only; with them or a form no redirect is followed. */
+  readonly headers?: Readonly<Record<string, string>>
+  /** Sent as a POST. */
+  readonly form?: Readonly<Record<string, string>>
 }
 
 export interface Fetched {
@@ -48,7 +52,7 @@ export async function fetchAddress(wanted: FetchRequest): Promise<Result<Fetched
     const answer = await fetchOnce(url, wanted, limits, deadline)
     if (!answer.ok) return answer
     const { status, location, fetched } = answer.value
-    if (location === undefined) return ok({ ...fetched, url: url.href, movedTo: hop > 0 && onlyPermanent ? url.href : undefined })
+    if (location === undefined || wanted.headers || wanted.form) return ok({ ...fetched, url: url.href, movedTo: hop > 0 && onlyPermanent ? url.href : undefined })
     onlyPermanent &&= status === 301 || status === 308
     if (!URL.canParse(location, url.href)) return fail(problem('source_answered', { host: url.host, status, meaning: 'redirect to nowhere', advice: 'Whoever runs it has to mend it.' }))
     url = new URL(location, url.href)
@@ -72,11 +76,15 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
     const response = await request(url, {
       dispatcher: agent,
       signal: deadline,
+      method: wanted.form ? 'POST' : 'GET',
+      body: wanted.form ? new URLSearchParams(wanted.form).toString() : null,
       headers: {
         'user-agent': userAgent,
         accept: wanted.accept,
         'accept-encoding': 'gzip, br, deflate',
         ...(wanted.etag ? { 'if-none-match': wanted.etag } : {}),
+        ...(wanted.form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}),
+        ...wanted.headers,
         ...(wanted.lastModified ? { 'if-modified-since': wanted.lastModified } : {}),
       },
     })

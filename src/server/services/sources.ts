@@ -4,7 +4,7 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import type { ProbeShape, SourceShape, TableHeadShape } from '@/core/api/shapes'
-import { itemTypes } from '@/core/items/item'
+import { itemTypes, type ReadItem } from '@/core/items/item'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
 import { readBytes, readerLabel } from '@/core/readers/all'
 import { guessMapping } from '@/core/readers/columns'
@@ -13,12 +13,14 @@ import { decode } from '@/core/readers/decode'
 import type { ReadContext, Reading } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { zoneNamed } from '@/zone/offsetIn'
+import { getConnector } from '../connectors/all'
 import { db, inTransaction } from '../db/db'
 import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
 import { tryPasted } from '../fetch/pasted'
 import { enqueue, widgetsLiveWith } from '../jobs/queue'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
+import { accessBy } from './connections'
 import { itemsOf, upsertItems } from './items'
 
 const accept = 'application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
@@ -29,7 +31,7 @@ const defaultSourceLimit = 2_000
 const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
 
 /** What a source keeps for its reader. */
-const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()) }).optional(), file: z.string().optional() })
+const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()) }).optional(), file: z.string().optional(), through: z.object({ connector: z.string(), key: z.string() }).optional(), progress: z.object({ done: z.int(), total: z.int().nullable() }).optional() })
 export type SourceOptions = z.infer<typeof sourceOptions>
 const optionsOf = (row: { options: unknown }): SourceOptions => z.parse(sourceOptions, row.options ?? {})
 const isFile = (row: { options: unknown }): boolean => optionsOf(row).file !== undefined
@@ -206,6 +208,8 @@ export async function refresh(sourceId: string): Promise<void> {
   const source = await db().Source.findByPk(sourceId)
   if (!source) return
   if (isFile(source)) return refreshFile(source)
+  const { through } = optionsOf(source)
+  if (through) return refreshConnected(source, through)
   const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified, options: optionsOf(source) })
   const fault = answer.ok ? faultIn(answer.value, await hasItems(sourceId)) : answer.problem
   await inTransaction(async (transaction) => {
@@ -237,6 +241,72 @@ async function refreshFile(row: SourceRow): Promise<void> {
     const changed = file ? await upsertItems(row, readFileText(file.name, file.text, optionsOf(row)).items, true, transaction) : false
     await row.update({ nextAt: dueIn(fileIntervalMinutes) }, { transaction })
     if (changed) for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
+}
+
+/** At most so many items of one connected source are read. */
+const mostConnected = 5_000
+
+/**
+ * Keeps a source that is read through a connector. The worker pages its items in; `progress` tells how far it is, and
+ * nobody has to wait for it.
+ */
+export async function addConnected(actor: Actor, clientId: string, input: { connector: string; connectionId?: string; key: string; label: string }): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const client = await clientRow(actor, clientId)
+  const connector = getConnector(input.connector)
+  const connection = input.connectionId ? found(await db().Connection.findOne({ where: { id: input.connectionId, clientId: client.id, connector: connector.id } }), 'connection') : null
+  if (!connection && connector.signIn !== 'none') throw new ProblemError(problem('connection_lost', { label: connector.label }))
+  const address = `${connector.id}:${connection ? `${connection.id}/` : ''}${input.key}`
+  const existing = await db().Source.findOne({ where: { clientId: client.id, address } })
+  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+  await demandRoom(actor)
+  const options: SourceOptions = { through: { connector: connector.id, key: input.key }, progress: { done: 0, total: null } }
+  const id = await inTransaction(async (transaction) => {
+    const row = await db().Source.create({ clientId: client.id, agencyId: actor.agencyId, address, label: input.label, reader: connector.id, feed: {}, problems: [], history: [], options, connectionId: connection?.id ?? null, intervalMinutes: defaultIntervalMinutes, nextAt: dueIn(defaultIntervalMinutes) }, { transaction })
+    await enqueue('refresh', { sourceId: row.id }, row.id, transaction)
+    return row.id
+  })
+  return getSource(actor, id)
+}
+
+/** Pages everything in. Each page is kept as it comes; what is gone over there goes when all of it has been read. */
+async function refreshConnected(source: SourceRow, through: { connector: string; key: string }): Promise<void> {
+  const connector = getConnector(through.connector)
+  const isFirst = source.changedAt === null
+  const read: ReadItem[] = []
+  const seen = new Set<string>()
+  try {
+    const connection = source.connectionId ? await db().Connection.findByPk(source.connectionId) : null
+    const access = await accessBy(connector, connection)
+    for (let cursor: string | undefined, first = true; first || cursor !== undefined; first = false) {
+      // A service that leads in circles must not keep the worker.
+      if (cursor !== undefined && (seen.has(cursor) || read.length >= mostConnected)) break
+      if (cursor !== undefined) seen.add(cursor)
+      const page = await connector.page(access, through.key, cursor)
+      read.push(...page.items)
+      cursor = page.next
+      if (cursor !== undefined && isFirst) {
+        await inTransaction(async (transaction) => {
+          await upsertItems(source, read, false, transaction)
+          await source.update({ options: { ...optionsOf(source), progress: { done: read.length, total: page.total ?? null } } }, { transaction })
+        })
+      }
+    }
+  } catch (error) {
+    const fault = error instanceof ProblemError ? error.problem : undefined
+    if (!fault) throw error
+    return void (await inTransaction(async (transaction) => noteFailure(await source.reload({ transaction }), fault, transaction)))
+  }
+  await inTransaction(async (transaction) => {
+    const row = await db().Source.findByPk(source.id, { transaction, lock: true })
+    if (!row) return
+    const changed = await upsertItems(row, read, true, transaction)
+    const { progress: _done, ...options } = optionsOf(row)
+    await row.update({ options, failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes), ...(changed || isFirst ? { changedAt: new Date(), history: noted(row.history, `${read.length} items${isFirst ? ' read in' : ', some are new or changed'}`) } : {}) }, { transaction })
+    if (!changed && !isFirst) return
+    await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
+    for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
   })
 }
 
@@ -318,13 +388,14 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
      where w.client_id = $1 and w.deleted_at is null order by w.name`,
     { bind: [client.id], type: QueryTypes.SELECT },
   )
+  const connections = await db().Connection.findAll({ where: { clientId: client.id }, attributes: ['id', 'state'] })
   return rows.map((row) => ({
     id: row.id,
     clientId: row.clientId,
     address: row.address,
     label: row.label,
     reader: row.reader,
-    readerLabel: readerLabel(row.reader),
+    readerLabel: optionsOf(row).through ? getConnector(row.reader).label : readerLabel(row.reader),
     feed: z.parse(shapes.source.shape.feed, row.feed),
     problems: z.parse(shapes.source.shape.problems, row.problems),
     health: row.failures > 0 ? 'failing' : 'ok',
@@ -337,6 +408,8 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
     waiting: counts.find((one) => one.id === row.id)?.waiting ?? 0,
     closed: counts.find((one) => one.id === row.id)?.closed ?? 0,
     policy: row.policy,
+    progress: optionsOf(row).progress ?? null,
+    connection: row.connectionId ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost') : null,
     usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
     history: z.parse(shapes.source.shape.history, row.history),
   }))

@@ -6,6 +6,7 @@ import { toast } from 'sonner'
 import type { BenchShape, DecisionsShape, ReleaseShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { findingsOf } from '@/core/fit/findings'
+import { truthFindings } from '@/core/fit/truth'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
 import type { Leaf, Step } from '@/core/settings/field'
@@ -129,6 +130,22 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     void loadItems(chosenKey === '' ? [] : chosenKey.split(' ')).catch((error: unknown) => toast.error(sentenceOf(error)))
   }, [chosenKey, loadItems])
 
+  // ── sources that are still being read in ──
+  const underWay = sources.filter((one) => one.progress && !one.lastProblem).map((one) => one.id).join(' ')
+  useEffect(() => {
+    if (underWay === '') return
+    const timer = setInterval(() => {
+      for (const id of underWay.split(' ')) {
+        void api<SourceShape>('GET', `/sources/${id}`).then((next) => {
+          setSources((before) => before.map((one) => (one.id === id ? next : one)))
+          if (chosenKey.includes(id)) return loadItems(chosenKey.split(' '))
+        }, () => undefined) // asked again a moment later
+      }
+    }, 1_500)
+    return () => clearInterval(timer)
+  }, [underWay, chosenKey, loadItems])
+  useEffect(() => { if (new URLSearchParams(location.search).has('connected')) goTo('gather') }, [goTo])
+
   // ── what others changed, what was refused ──
   useEffect(() => { draft.news.forEach((line) => toast(line)) }, [draft.news])
   useEffect(() => { if (draft.refused) toast.error(draft.refused) }, [draft.refused])
@@ -174,7 +191,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const { changes } = draft
   const canPublish = chosen.length > 0 && (widget.state !== 'live' || changes.length > 0 || draft.saving !== 'saved')
   const largeMeasure = measures[large]
-  const findings = useMemo(() => findingsOf(draft.settings, resolveSettings(draft.settings, brand), Object.values(measures), outcome?.counts.shown ?? 0, outcome?.counts.total ?? 0).filter((finding) => outcome || finding.id !== 'empty'), [draft.settings, brand, measures, outcome])
+  const truths = useMemo(() => truthFindings(items, outcome?.counts.steps ?? []), [items, outcome])
+  const findings = useMemo(() => [...truths, ...findingsOf(draft.settings, resolveSettings(draft.settings, brand), Object.values(measures), outcome?.counts.shown ?? 0, outcome?.counts.total ?? 0).filter((finding) => outcome || finding.id !== 'empty')], [truths, draft.settings, brand, measures, outcome])
   const flow = flowOf({ kind, settings: draft.settings, counts: outcome?.counts, sources: sources.filter((one) => chosen.includes(one.id)), clientName: client.name, place: page ? { page: page.name, slot: slot.label } : undefined, widget, changes: changes.length, findings })
 
   return (

@@ -49,19 +49,28 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
     ago: values['facts.date'] === 'ago',
     entries: items.map((item) => {
       const iso = dateOf(item, context)
+      const [title, text] = item.name ? [item.name, item.text] : firstSentence(item.text)
       return {
         id: item.id,
-        title: item.name || shorten(item.text, 80) || 'Untitled',
+        title: title || 'Untitled',
         url: item.url,
         picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, widthsFor[values.layout], context.assets) : undefined,
         date: values['facts.date'] !== 'none' && iso ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) } : undefined,
         author: values['facts.author'] ? item.author?.name : undefined,
         source: values['facts.source'] ? item.sourceName : undefined,
-        summary: lines > 0 && item.text ? shorten(item.text, lines * lettersALine) : undefined,
+        summary: lines > 0 && text ? shorten(text, lines * lettersALine) : undefined,
         language: item.inLanguage,
       }
     }),
   }
+}
+
+const longestTitle = 90
+
+/** A post without a title begins with one all the same; what is left is its text. */
+function firstSentence(text: string): [string, string] {
+  const end = /[.!?…](?=\s)/.exec(text)?.index ?? text.length
+  return end < longestTitle ? [text.slice(0, end + 1), text.slice(end + 1).trim()] : [shorten(text, longestTitle), text]
 }
 
 /** An event's next date, else when it was published: an instant, or a day as it is written. */

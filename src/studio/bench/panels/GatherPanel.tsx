@@ -2,6 +2,7 @@
 /** Gather: which of the client's sources this widget shows, how they are, and adding one. */
 import Link from 'next/link'
 import type { SourceShape } from '@/core/api/shapes'
+import { ConnectPanel } from '../../connect/ConnectPanel'
 import { Notice } from '../../parts/Notice'
 import { ago } from '../../time'
 import { UploadFile } from '../../tables/UploadFile'
@@ -29,6 +30,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: Ga
                   <input type="checkbox" checked={chosen.includes(source.id)} onChange={() => toggle(source)} className="mt-1 size-4 accent-spruce" />
                   <span className="min-w-0 flex-1"><span className="block font-medium break-words">{source.label}</span><span className="block text-[13px] text-faint">{source.items} entries · {source.readerLabel} · read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}</span>{source.waiting + source.closed > 0 && <span className="block text-[13px] text-marigold">{[source.waiting > 0 ? `${source.waiting} wait for a decision` : '', source.closed > 0 ? `${source.closed} private, left out` : ''].filter(Boolean).join(' · ')}</span>}</span>
                 </label>
+                {source.progress && <p role="status" className="text-[13px]">{source.progress.total === null ? 'Reading it in …' : `${source.progress.done} of ${source.progress.total} items read in.`} You can go on meanwhile.</p>}
                 {source.lastProblem && <Notice tone="broken">{source.lastProblem.detail} What is live stays as it was.</Notice>}
                 <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">Where it is, how it is</Link>
               </li>
@@ -38,6 +40,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: Ga
       )}
       <AddSource clientId={clientId} onAdded={onAdded} isFirst={chosen.length === 0} />
       <UploadFile clientId={clientId} onAdded={onAdded} />
+      <ConnectPanel clientId={clientId} onAdded={onAdded} />
     </div>
   )
 }

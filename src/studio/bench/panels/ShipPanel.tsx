@@ -1,9 +1,10 @@
 'use client'
 /** Ship: what publishing would change, the snippet for this site, where it has been seen, and the way back. */
 import { useQuery } from '@tanstack/react-query'
+import Link from 'next/link'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import type { ChangeShape, ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
+import type { ChangeShape, ItemShape, ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
 import { api } from '../../api'
 import { Button } from '../../parts/Button'
 import { CopyField } from '../../parts/CopyField'
@@ -28,6 +29,7 @@ export function ShipPanel({ widget, changes, releases, busy, onPublish, onRollBa
       <section aria-label="Publishing">
         {widget.state === 'draft' ? <p className="mb-2">Not live yet. Publishing makes release 1; the snippet then shows it wherever it is pasted.</p> : changes.length === 0 && widget.state === 'live' ? <p className="mb-2" role="status">Release {widget.liveNumber} is live, and the draft is the same.</p> : <p className="mb-2">{widget.state === 'off' ? 'It is switched off. ' : ''}{changes.length > 0 ? `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} since release ${widget.liveNumber}:` : ''}</p>}
         <Changes changes={changes} />
+        {widget.state !== 'off' && <FirstTime widget={widget} revision={changes.length} />}
         <Button look="main" className="w-full" busy={busy} disabled={widget.state === 'live' && changes.length === 0} onClick={onPublish}>{widget.state === 'draft' ? 'Publish' : `Publish as release ${Math.max(0, ...releases.map((one) => one.number)) + 1}`}</Button>
       </section>
       <section aria-label="Snippet"><Snippets widget={widget} /></section>
@@ -102,5 +104,20 @@ function SeenOn({ widget }: { widget: WidgetShape }) {
         </ul>
       )}
     </>
+  )
+}
+
+const mostFirst = 5
+
+/** What publishing would show the world for the first time, so that nothing private slips out unseen. */
+function FirstTime({ widget, revision }: { widget: WidgetShape; revision: number }) {
+  const { data } = useQuery({ queryKey: ['first-time', widget.id, widget.liveNumber, widget.draftRevision, revision], queryFn: () => api<ItemShape[]>('GET', `/widgets/${widget.id}/first-time`) })
+  if (!data || data.length === 0) return null
+  return (
+    <div role="status" className="mb-3 rounded-md border border-hair bg-marigold-wash px-3 py-2 text-[13px]">
+      <p className="font-medium">{data.length === 1 ? 'One entry becomes' : `${data.length} entries become`} public for the first time:</p>
+      <ul className="list-inside list-disc">{data.slice(0, mostFirst).map((item) => <li key={item.id} className="truncate">{item.name || item.text || 'Untitled'}</li>)}</ul>
+      {data.length > mostFirst && <p>and {data.length - mostFirst} more. <Link href={`/widgets/${widget.id}/table`} className="underline">Look through them</Link></p>}
+    </div>
   )
 }

@@ -1,0 +1,84 @@
+/** Stand-ins without a sign-in of their own: a reviews directory, a community host, and a directory of people that wants a key. */
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { propPage, send } from './html'
+import { drawPicture } from './pictures'
+import type { State } from './state'
+
+const json = (response: ServerResponse, body: unknown, status = 200) => send(response, JSON.stringify(body), { 'Content-Type': 'application/json' }, status)
+const dayMs = 86_400_000
+
+const businesses = [
+  { id: 'b1', name: 'Marlowick Bakery', place: 'Marlowick', street: '2 Quay Road', reviews: 640 },
+  { id: 'b2', name: 'Marlowick Bakery, Tidewell shop', place: 'Tidewell', street: '9 Lantern Row', reviews: 48 },
+  { id: 'b3', name: 'Kiln & Tide', place: 'Kilnbridge', street: '4 Ropewalk', reviews: 87 },
+  { id: 'b4', name: 'Juniper Lane Vets', place: 'Upper Juniper', street: '1 Juniper Lane', reviews: 212 },
+  { id: 'b5', name: 'The Old Quay Music Hall', place: 'Old Quay', street: 'The Quay', reviews: 133 },
+  { id: 'b6', name: 'Wick & Willow Nursery', place: 'Wickmouth', street: 'Willow Drove', reviews: 71 },
+] as const
+const sentences = ['Kind people and worth the walk.', 'We come every week and have not been let down yet.', 'Good, though the queue was long on Saturday.', 'They remembered our names.', 'Not what we had hoped for; it was put right the same day.', 'The best in the county, says my aunt, and she has tried them all.', 'A little dear, very good.'] as const
+const reviewers = ['Cy Placeholder', 'Dot Example', 'Eli Sampler', 'Fay Madeup', 'Gus Fictor', 'Hal Notreal', 'Ivy Invented'] as const
+const pageSize = 40
+
+/** `/api/businesses?name=&place=`, `/api/businesses/<id>/reviews?page=`. */
+export function createReviews(origin: string, state: State) {
+  return (request: IncomingMessage, response: ServerResponse): void => {
+    const url = new URL(request.url ?? '/', origin)
+    const [, id] = /^\/api\/businesses\/(\w+)\/reviews$/.exec(url.pathname) ?? []
+    if (url.pathname === '/api/businesses') {
+      const [name, place] = ['name', 'place'].map((one) => (url.searchParams.get(one) ?? '').trim().toLowerCase())
+      return json(response, { found: businesses.filter((one) => one.name.toLowerCase().includes(name!) && (place === '' || one.place.toLowerCase().includes(place!))) })
+    }
+    const business = businesses.find((one) => one.id === id)
+    if (!business) return send(response, propPage('County Opinions', '<p>A directory of reviews. Search it from the studio.</p>'), {}, url.pathname === '/' ? 200 : 404)
+    const page = Math.max(1, Number(url.searchParams.get('page')) || 1)
+    const from = (page - 1) * pageSize
+    const count = Math.max(0, Math.min(pageSize, business.reviews - from))
+    json(response, {
+      total: business.reviews,
+      average: 4.2,
+      more: from + count < business.reviews,
+      reviews: Array.from({ length: count }, (_one, index) => {
+        const at = from + index
+        return { key: `${business.id}-${at}`, by: `${reviewers[at % reviewers.length]!} ${at}`, stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10], says: `${sentences[at % sentences.length]!} (Visit ${at + 1}.)`, on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs).toISOString().slice(0, 10), link: `${origin}/${business.id}#r${at}` }
+      }),
+    })
+  }
+}
+
+const rooms = [
+  { id: 'r1', name: 'Newcomers', about: 'Where everybody begins', here: 14, closed: null },
+  { id: 'r2', name: 'Listening room', about: 'This week’s recordings, together', here: 31, closed: null },
+  { id: 'r3', name: 'Committee', about: 'Plans for the hall', here: 5, closed: 'private' },
+  { id: 'r4', name: 'Stewards', about: 'Rota and keys', here: 8, closed: 'not-enterable' },
+  { id: 'r5', name: 'Swap and lend', about: 'Instruments between members', here: 9, closed: null },
+] as const
+
+/** `/api/summary`: rooms and who is in them. One room is marked private, another nobody from outside could enter. */
+export function createCommunity(origin: string) {
+  return (request: IncomingMessage, response: ServerResponse): void => {
+    const url = new URL(request.url ?? '/', origin)
+    if (url.pathname !== '/api/summary') return send(response, propPage('Hearthroom', '<p>Rooms of the listeners’ community.</p>'), {}, url.pathname === '/' ? 200 : 404)
+    json(response, { name: 'Old Quay listeners', enter: `${origin}/enter`, here: rooms.reduce((sum, room) => sum + room.here, 0), rooms: rooms.map(({ closed, ...room }) => ({ ...room, isPrivate: closed === 'private', publicCanEnter: closed === null, link: `${origin}/room/${room.id}` })) })
+  }
+}
+
+const towns = ['Marlowick', 'Tidewell', 'Upper Juniper', 'Old Quay', 'Kilnbridge'] as const
+const areas = ['SM4 1AA', 'SM8 2BB', 'SM5 3CC', 'SM7 4DD', 'SM9 5EE'] as const
+const trades = ['Small animals', 'Horses', 'Farm visits', 'Dentistry', 'Behaviour'] as const
+/** The key that the register gives out; shown on its own page, since this is a demo. */
+export const peopleKey = 'county-people-demo-key'
+
+/** `/api/people?page=` with `X-Key`: name, area, contact, profile, and what each offers. */
+export function createPeople(origin: string) {
+  return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+    const url = new URL(request.url ?? '/', origin)
+    const picture = /^\/pictures\/(\d+)\.jpg$/.exec(url.pathname)
+    if (picture) return send(response, await drawPicture('leaf', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
+    if (url.pathname !== '/api/people') return send(response, propPage('Register of People', `<p>Your key: <code>${peopleKey}</code></p>`), {}, url.pathname === '/' ? 200 : 404)
+    if (request.headers['x-key'] !== peopleKey) return json(response, { error: 'key' }, 401)
+    json(response, {
+      more: false,
+      people: Array.from({ length: 23 }, (_one, at) => ({ number: 100 + at, given: ['Ada', 'Bo', 'Cy', 'Dot', 'Eli', 'Fay', 'Gus'][at % 7], family: `${['Testwood', 'Sampler', 'Placeholder', 'Example', 'Madeup'][at % 5]!}`, role: at % 4 === 0 ? 'Practice owner' : 'Vet', town: towns[at % towns.length], postcode: areas[at % areas.length], region: at % 2 ? 'North Saltmere' : 'South Saltmere', phone: `01632 960${String(100 + at)}`, mail: `person${at}@people.example`, profile: `${origin}/person/${100 + at}`, picture: `${origin}/pictures/${at}.jpg`, offers: [trades[at % trades.length], trades[(at + 2) % trades.length]] })),
+    })
+  }
+}
