@@ -1,11 +1,9 @@
 /** axe finds nothing in the studio's views, light and dark, wide and narrow, nor in any layout of a widget. */
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { violationsIn } from './axe'
 import type { Browser } from './browser'
 import { api, clientNamed, liveWidget, signedIn, world } from './world'
 
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 let browser: Browser
 let client = ''
 let source = ''
@@ -18,10 +16,7 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-async function violations(): Promise<string[]> {
-  await browser.driver.executeScript(axe)
-  return browser.driver.executeAsyncScript(`const done = arguments[0]; axe.run(document, { iframes: false, runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(({ violations }) => done(violations.map((one) => one.id + ': ' + one.nodes.map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).slice(0, 3).join(' | '))))`)
-}
+const violations = () => violationsIn(browser)
 const scheme = (value: string) => browser.protocol('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value }] })
 
 describe.each([['light', 1280], ['dark', 1280], ['light', 390]] as const)('the studio, %s, %i px wide', (colours, width) => {

@@ -10,12 +10,14 @@ let bearer = ''
 
 beforeAll(async () => {
   outside = await startOutside()
-  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
+  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin, YIMBLE_CONNECTORS: JSON.stringify({ people: outside.origin }) })
   api = await import('./answer')
   ;({ routes } = await import('./routes'))
   bearer = (await (await import('../services/tokens')).createToken(await makeActor(), 'walk')).token
   outside.answer = (request, response) =>
-    void (request.url!.startsWith('/feed')
+    void (request.url!.startsWith('/api/people')
+      ? response.writeHead(200, { 'content-type': 'application/json' }).end('{"more":false,"people":[]}')
+      : request.url!.startsWith('/feed')
       ? response.writeHead(200, { 'content-type': 'application/rss+xml' }).end('<rss version="2.0"><channel><title>Quay news</title><item><title>One</title><guid>1</guid></item><item><title>Two</title><guid>2</guid></item></channel></rss>')
       : response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>Quay</title><main></main><div id="news"></div>'))
 })
@@ -73,6 +75,21 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await read(`/clients/${client.id}/widgets`)).toHaveLength(1)
   expect(await call('POST', `/widgets/${copy.id}/restore`)).toMatchObject({ id: copy.id })
 
+  const items = (await read(`/sources/${source.id}/items`)) as unknown as Answer[]
+  await call('POST', `/clients/${client.id}/items/tags`, { itemIds: [items[0]!.id], add: ['quay'], remove: [] })
+  await call('POST', `/clients/${client.id}/items/corrections`, { itemId: items[0]!.id, corrections: { name: 'One, corrected' } })
+  await call('POST', `/clients/${client.id}/items/waiting`, { itemIds: [items[1]!.id], waiting: true })
+  expect(((await read(`/widgets/${widget.id}/table`)) as unknown as { rows: unknown[] }).rows).toMatchObject([{ item: { name: 'One, corrected' }, tags: ['quay'], waiting: false }, { waiting: true }])
+  const file = await call('POST', `/clients/${client.id}/files`, { name: 'stock.csv', text: 'Name,Price\nPlate,12\n' })
+  await read(`/sources/${file.id}/rows`)
+  expect(await call('POST', `/sources/${file.id}/mapping`, { type: 'Product', columns: ['name', null] })).toMatchObject({ items: 1 })
+
+  expect(await read(`/clients/${client.id}/connectors`)).toHaveLength(1)
+  const connection = await call('POST', `/clients/${client.id}/keys`, { connector: 'people', key: 'k' })
+  expect(await call('POST', `/clients/${client.id}/showable`, { connector: 'people', connectionId: connection.id })).toHaveLength(1)
+  await call('POST', `/clients/${client.id}/connected`, { connector: 'people', connectionId: connection.id, key: 'all', label: 'Everybody' })
+  await call('DELETE', `/connections/${connection.id}`)
+
   const token = await call('POST', '/tokens', { name: 'Second' })
   await call('DELETE', `/tokens/${token.id}`)
   expect(await read('/tokens')).toHaveLength(1)
@@ -80,6 +97,6 @@ test('each write answers in its shape and is seen by the next read', async () =>
 
 test('no write is left out of the walk', () => {
   const writes = routes.filter((one) => one.method !== 'GET').map((one) => `${one.method} ${one.path}`)
-  // Sessions belong to browsers: api.db.test.ts signs one out.
-  expect(writes.filter((one) => !walked.has(one))).toEqual(['DELETE /sessions/{id}'])
+  // Sessions belong to browsers: api.db.test.ts signs one out. Signing in elsewhere is walked in connections.db.test.ts.
+  expect(writes.filter((one) => !walked.has(one))).toEqual(['DELETE /sessions/{id}', 'POST /clients/{id}/connections'])
 })

@@ -11,6 +11,7 @@ import { problem, type Problem } from '@/core/problems'
 import { fail, ok, type Result } from '@/core/result'
 import { env } from '../env'
 import { isPublicAddress } from './addresses'
+import { heedRetryAfter, turnOf } from './pace'
 
 export interface FetchLimits { readonly maxBytes: number; readonly timeoutMs: number; readonly maxRedirects: number }
 export const defaultLimits = { maxBytes: 8 * 1024 * 1024, timeoutMs: 10_000, maxRedirects: 5 } as const satisfies FetchLimits
@@ -40,7 +41,8 @@ export interface Fetched {
   readonly bytes: Buffer
 }
 
-const userAgent = 'Yimble/0.1 (widget refresh; conditional requests)'
+/** Says who asks and where to complain, as those who run robots.txt want it. */
+const userAgent = () => `Yimble/0.1 (+${env().YIMBLE_STUDIO_URL}; refreshes widgets, asks conditionally)`
 
 /** Fails with one of the source problems of the catalogue. Never throws on what the outside does. */
 export async function fetchAddress(wanted: FetchRequest): Promise<Result<Fetched>> {
@@ -67,6 +69,7 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
   const place = await locate(url)
   if (!place.ok) return place
   const { ip, family } = place.value
+  if (!(await turnOf(url.host, limits.timeoutMs))) return fail(problem('host_silent', { host: url.host, why: 'it asked to be left alone for a while' }))
   const agent = new Agent({
     connect: { timeout: limits.timeoutMs, lookup: (_host, options, done) => (options.all ? done(null, [{ address: ip, family }]) : done(null, ip, family)) },
     headersTimeout: limits.timeoutMs,
@@ -79,7 +82,7 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
       method: wanted.form ? 'POST' : 'GET',
       body: wanted.form ? new URLSearchParams(wanted.form).toString() : null,
       headers: {
-        'user-agent': userAgent,
+        'user-agent': userAgent(),
         accept: wanted.accept,
         'accept-encoding': 'gzip, br, deflate',
         ...(wanted.etag ? { 'if-none-match': wanted.etag } : {}),
@@ -90,6 +93,7 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
     })
     const header = (name: string) => [response.headers[name]].flat()[0] ?? null
     const status = response.statusCode
+    if (status === 429 || status === 503) heedRetryAfter(url.host, header('retry-after'))
     const location = [301, 302, 303, 307, 308].includes(status) ? (header('location') ?? undefined) : undefined
     const bytes = location === undefined && status === 200 ? await readBody(response.body, header('content-encoding'), limits.maxBytes) : Buffer.alloc(0)
     if (bytes === undefined) return fail(problem('too_large', { host: url.host, limit: limits.maxBytes / 1024 / 1024 }))

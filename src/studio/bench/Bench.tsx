@@ -1,6 +1,7 @@
 'use client'
 /** The bench: the stage with the client's page, the flow over it, the panel of the current step beside it. */
 import { QueryClient, QueryClientProvider, useQueryClient } from '@tanstack/react-query'
+import { useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { BenchShape, DecisionsShape, ReleaseShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
@@ -57,7 +58,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const [items, setItems] = useState<readonly Item[]>(bench.items as readonly Item[])
   const [decisions, setDecisions] = useState<DecisionsShape>(bench.decisions)
   const [releases, setReleases] = useState<readonly ReleaseShape[]>(bench.releases)
-  const [step, setStep] = useState<Step>((bench.widget.settings.sources as string[]).length === 0 ? 'gather' : 'sift')
+  const comesBack = useSearchParams().has('connected')
+  const [step, setStep] = useState<Step>(comesBack || (bench.widget.settings.sources as string[]).length === 0 ? 'gather' : 'sift')
   const [part, setPart] = useState<string>()
   const [large, setLarge] = useState<DeviceId>('computer')
   const [rulerWidth, setRulerWidth] = useState<number | null>(null)
@@ -144,7 +146,6 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     }, 1_500)
     return () => clearInterval(timer)
   }, [underWay, chosenKey, loadItems])
-  useEffect(() => { if (new URLSearchParams(location.search).has('connected')) goTo('gather') }, [goTo])
 
   // ── what others changed, what was refused ──
   useEffect(() => { draft.news.forEach((line) => toast(line)) }, [draft.news])

@@ -1,0 +1,149 @@
+/** Everything that can come in, and what may be shown: accounts, directories, files, the sorting table. */
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { violationsIn } from './axe'
+import type { Browser } from './browser'
+import { api, clientNamed, signedIn, world } from './world'
+
+let browser: Browser
+let client = ''
+beforeAll(async () => {
+  browser = await signedIn()
+  client = await clientNamed(browser, 'Juniper Lane Vets')
+})
+afterAll(() => browser.close())
+
+const button = (words: string) => `//button[normalize-space()="${words}"]`
+const use = (words: string) => `//button[@aria-label="Use “${words}”"]`
+const newBench = async (name: string) => {
+  const widget = await api<{ id: string; ref: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name })
+  await browser.driver.get(`${world.studio}/widgets/${widget.id}`)
+  await browser.see('//h3[contains(., "Or read it from")]')
+  return widget
+}
+const liveText = async (ref: string) => (await fetch(`${world.delivery}/w/${ref}.json`, { cache: 'no-store' })).text()
+const untilLive = async (ref: string, check: (text: string) => boolean) => {
+  const end = Date.now() + 20_000
+  while (!check(await liveText(ref))) {
+    if (Date.now() > end) throw new Error('it never came about')
+    await new Promise((done) => setTimeout(done, 200))
+  }
+}
+
+describe('an account elsewhere', () => {
+  test('is connected by signing in there; its posts come, those for friends do not', async () => {
+    const { id } = await newBench('From the network')
+    await browser.click('//button[contains(., "Lumenfold")]')
+    await browser.click(button('Sign in at Lumenfold'))
+    await browser.type('input[name=password]', 'wrong')
+    await browser.click(button('Sign in'))
+    await browser.see('//*[@role="alert"][contains(., "not right")]')
+    await browser.type('input[name=password]', 'lumen')
+    await browser.click(button('Sign in'))
+    await browser.click(button('Allow'))
+    await browser.click(use('Posts about #bread'))
+    await browser.see('//nav[@aria-label="Steps"]//button[contains(., "items · 1 source")][not(contains(., " 0 items"))]')
+    await browser.see('//li[contains(., "private, left out")]')
+    const table = await api<{ rows: { closedBecause: string | null; item: { text: string } }[] }>(browser, 'GET', `/widgets/${id}/table`)
+    expect(table.rows.some((row) => row.closedBecause === 'the post is for friends only')).toBe(true)
+  })
+  test('an owner who refuses brings a sentence, and nothing else', async () => {
+    await newBench('Refused')
+    await browser.click('//button[contains(., "Lumenfold")]')
+    await browser.click(button('Another account'))
+    await browser.type('input[name=password]', 'lumen')
+    await browser.click(button('Sign in'))
+    await browser.click(button('Refuse'))
+    await browser.see('//*[contains(., "did not allow it")]')
+  })
+})
+
+describe('a directory of reviews', () => {
+  test('a business is searched and picked; 640 reviews come in while the designer is elsewhere', async () => {
+    const { id } = await newBench('Opinions')
+    await browser.click('//button[contains(., "County Opinions")]')
+    await browser.type('//label[contains(., "Name of the business")]/following::input[1]', 'marlowick')
+    await browser.type('//label[normalize-space()="Place"]/following::input[1]', 'marlowick')
+    await browser.click(button('Search'))
+    await browser.click(use('Marlowick Bakery'))
+    await browser.see('//*[@role="status"][contains(., "read in") or contains(., "Reading it in")] | //nav//button[contains(., "640 items")]')
+    await browser.driver.get(`${world.studio}/account`)
+    await browser.driver.get(`${world.studio}/widgets/${id}`)
+    await browser.see('//nav[@aria-label="Steps"]//button[contains(., "640 items")]', 30_000)
+  })
+  test('a rule that hides bad ones says what that does to the average', async () => {
+    await browser.driver.actions().sendKeys('2').perform()
+    await browser.driver.executeScript(`const select = document.querySelector('#field-rules-tree'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, 'Stars'); select.dispatchEvent(new Event('change', { bubbles: true }))`)
+    await browser.click('//button[@aria-label="Add a rule: add"]')
+    await browser.see('//*[@role="status"]//li[contains(., "With at least 4 stars")][contains(., "448 left")]')
+    await browser.see('//*[contains(., "192 of 640 reviews are left out") and contains(., "stays that of all 640")]')
+  })
+})
+
+test('rooms: what the public can’t enter never shows, anywhere', async () => {
+  const { id, ref } = await newBench('Rooms')
+  await browser.click('//button[contains(., "Hearthroom")]')
+  await browser.click(use('Rooms of Old Quay listeners'))
+  await browser.see('//nav[@aria-label="Steps"]//button[contains(., "3 items · 1 source")]', 30_000)
+  await browser.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
+  await browser.driver.actions().sendKeys('6').perform()
+  await browser.see('//*[contains(., "3 entries become public for the first time")]')
+  await browser.click('//section[@aria-label="Publishing"]//button')
+  await untilLive(ref, (text) => text.includes('Listening room'))
+  const text = await liveText(ref)
+  for (const closed of ['Committee', 'Stewards']) expect(text).not.toContain(closed)
+  await browser.driver.get(`${world.studio}/widgets/${id}/table`)
+  await browser.see('//div[@role="row"][contains(., "Committee")][contains(., "the room is marked private")]')
+})
+
+describe('a table', () => {
+  let widget: { id: string; ref: string }
+  test('with a wrong column is mended before it is taken', async () => {
+    const file = path.join(mkdtempSync(path.join(tmpdir(), 'yimble-table-')), 'stock.csv')
+    writeFileSync(file, `Bezeichnung,Price,Bild\n${Array.from({ length: 300 }, (_one, at) => `Plate ${at},${at + 1},-`).join('\n')}\n`)
+    widget = await newBench('Stock')
+    await (await browser.driver.findElement({ css: 'input[type=file]' })).sendKeys(file)
+    await browser.see('//*[contains(., "No column is the name yet")]')
+    await browser.driver.executeScript(`const set = (name, value) => { const select = document.querySelector('[aria-label="What “' + name + '” means"]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, value); select.dispatchEvent(new Event('change', { bubbles: true })) }; set('Bezeichnung', 'name'); set('Bild', '')`)
+    await browser.click(button('Take 300 rows'))
+    await browser.see('//nav[@aria-label="Steps"]//button[contains(., "300 items · 1 source")]')
+    await browser.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
+    await api(browser, 'POST', `/widgets/${widget.id}/releases`)
+    await untilLive(widget.ref, (text) => text.includes('Plate 0'))
+  })
+
+  const keys = (...pressed: string[]) => browser.driver.actions().sendKeys(...pressed).perform()
+  const grid = `document.querySelector('[role=grid]')`
+  test('is sorted by keyboard: what is hidden disappears from the live page, and comes back by undo', async () => {
+    await browser.driver.get(`${world.studio}/widgets/${widget.id}/table`)
+    await browser.see('//div[@role="grid"]')
+    await browser.driver.executeScript(`${grid}.focus()`)
+    await keys('\uE015', '\uE013', 'h')
+    await browser.see('//div[@role="row"][contains(., "Plate 0")][contains(., "Hidden by hand")]')
+    await untilLive(widget.ref, (text) => !text.includes('Plate 0'))
+    await keys('u')
+    await browser.see('//div[@role="row"][contains(., "Plate 0")][contains(., "Shows")]')
+    await untilLive(widget.ref, (text) => text.includes('Plate 0'))
+  })
+  test('the end is one key away, and only what is in view is drawn', async () => {
+    await keys('\uE010')
+    await browser.see('//div[@role="row"][contains(., "Plate 299")]')
+    expect(await browser.driver.executeScript(`return document.querySelectorAll('[role=row]').length`)).toBeLessThan(60)
+    await keys('p')
+    await untilLive(widget.ref, (text) => text.includes('Plate 299'))
+  })
+  test('search, many at once, tags', async () => {
+    await browser.type('input[type=search]', 'plate 29')
+    await browser.see('//*[@role="status"][contains(., "13 items listed")]')
+    await browser.driver.executeScript(`${grid}.focus()`)
+    await browser.driver.actions().keyDown('\uE009').sendKeys('a').keyUp('\uE009').perform()
+    await browser.see('//*[@role="status"][contains(., "13 selected")]')
+    await keys('t')
+    await browser.type('//label[normalize-space()="Tags to add"]/following::input[1]', 'best\n')
+    await browser.click('//form//button[normalize-space()="Tag"]')
+    await browser.see('//div[@role="row"][contains(., "Plate 299")][contains(., "best")]')
+  })
+  test('nothing stands in the way of those who can’t see or use a mouse', async () => expect(await violationsIn(browser)).toEqual([]))
+})

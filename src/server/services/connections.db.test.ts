@@ -1,0 +1,169 @@
+/** Accounts elsewhere, against the stand-ins' own servers: signing in, renewing, losing and finding again, paging in. */
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { createCommunity, createPeople, createReviews, peopleKey } from '@/standins/directories'
+import { createNetwork } from '@/standins/network'
+import type { State } from '@/standins/state'
+import { makeActor, useTestDatabase } from '../db/testDatabase'
+import type { Actor } from './actor'
+
+const state: State = { epoch: '2026-03-01T00:00:00.000Z', slots: {}, added: {}, modes: {} }
+const servers: Server[] = []
+const origins: Record<string, string> = {}
+let drop: () => Promise<void>
+let s: Awaited<ReturnType<typeof load>>
+const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./connections')), ...(await import('../db/db')), ...(await import('./decisions')), ...(await import('./widgets')) })
+
+beforeAll(async () => {
+  const kinds = { pictures: (at: string) => createNetwork(at, state, () => undefined), reviews: (at: string) => createReviews(at, state), community: createCommunity, people: createPeople }
+  for (const [id, make] of Object.entries(kinds)) {
+    const service: { handle?: ReturnType<typeof make> } = {}
+    const server = createServer((request, response) => void service.handle?.(request, response))
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+    origins[id] = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+    service.handle = make(origins[id])
+    servers.push(server)
+  }
+  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: Object.values(origins).join(','), YIMBLE_CONNECTORS: JSON.stringify(origins), YIMBLE_SECRET: 'a secret of the tests, long enough to be one' })
+  s = await load()
+})
+afterAll(async () => {
+  await drop()
+  for (const server of servers) server.close()
+})
+
+let actor: Actor
+let client: string
+beforeEach(async () => {
+  actor = await makeActor()
+  client = (await s.createClient(actor, { name: 'Bakery', locale: 'en', timeZone: 'UTC' })).id
+})
+const code = (work: Promise<unknown>) => work.then(() => 'done', (error: { problem?: { code: string } }) => error.problem?.code ?? String(error))
+
+/** What a person does over there. @returns what the browser brings back */
+async function signInThere(url: string, step: 'allow' | 'refuse' = 'allow'): Promise<{ state: string; code?: string; error?: string }> {
+  const query = new URL(url).searchParams
+  const send = (form: URLSearchParams) => fetch(`${origins.pictures}/authorize`, { method: 'POST', body: form, redirect: 'manual' })
+  const consent = await (await send(new URLSearchParams([...query, ['account', 'marlowick.bakery'], ['password', 'lumen'], ['step', 'sign-in']]))).text()
+  const seal = /name="seal" value="([^"]+)"/.exec(consent)![1]!
+  const back = new URL((await send(new URLSearchParams([...query, ['seal', seal], ['step', step]]))).headers.get('location')!)
+  return { state: back.searchParams.get('state')!, code: back.searchParams.get('code') ?? undefined, error: back.searchParams.get('error') ?? undefined }
+}
+async function connect(): Promise<string> {
+  const { url } = await s.startSignIn(actor, client, 'pictures', '/widgets/x')
+  const back = await s.finishSignIn(actor, await signInThere(url))
+  return new URLSearchParams(back.split('?')[1]).get('connected')!
+}
+
+describe('signing in', () => {
+  test('ends where it began, and tells who it is', async () => {
+    const id = await connect()
+    expect((await s.listConnectors(actor, client)).find((one) => one.id === 'pictures')!.connections).toMatchObject([{ id, account: 'marlowick.bakery', state: 'ok' }])
+  })
+  test('tokens are sealed at rest', async () => {
+    const id = await connect()
+    const row = await s.db().Connection.findByPk(id)
+    expect(row!.secret!.toString('utf8')).not.toContain('access')
+    const { unseal } = await import('./sealed')
+    expect(unseal(row!.secret!, 'connection')).toContain('"access":')
+    const altered = Buffer.from(row!.secret!)
+    altered[altered.length - 1]! ^= 1
+    expect([unseal(altered, 'connection'), unseal(row!.secret!, 'another purpose')]).toEqual([undefined, undefined])
+  })
+  test('a state works once, for whoever began, and a made-up one never', async () => {
+    const { url } = await s.startSignIn(actor, client, 'pictures', '/widgets/x')
+    const answer = await signInThere(url)
+    expect(await code(s.finishSignIn(await makeActor(), answer))).toBe('sign_in_over')
+    expect(await code(s.finishSignIn(actor, answer))).toBe('done')
+    expect(await code(s.finishSignIn(actor, answer))).toBe('sign_in_over')
+    expect(await code(s.finishSignIn(actor, { state: 'made up', code: 'x' }))).toBe('sign_in_over')
+  })
+  test('a code without our verifier is worth nothing', async () => {
+    const { url } = await s.startSignIn(actor, client, 'pictures', '/widgets/x')
+    const { code: given } = await signInThere(url)
+    const answer = await fetch(`${origins.pictures}/token`, { method: 'POST', body: new URLSearchParams({ grant_type: 'authorization_code', client_id: 'yimble', code: given!, redirect_uri: new URL(url).searchParams.get('redirect_uri')!, code_verifier: 'guessed' }) })
+    expect([answer.status, await answer.json()]).toEqual([400, { error: 'invalid_grant' }])
+  })
+  test('an owner who refuses is said, and nothing is kept', async () => {
+    const { url } = await s.startSignIn(actor, client, 'pictures', '/widgets/x')
+    expect(await s.finishSignIn(actor, await signInThere(url, 'refuse'))).toBe('/widgets/x?said=connection_refused')
+    expect((await s.listConnectors(actor, client)).flatMap((one) => one.connections)).toEqual([])
+  })
+  test('the same account again is the same connection', async () => expect(await connect()).toBe(await connect()))
+})
+
+describe('reading through it', () => {
+  const read = async (connectionId: string | undefined, connector: string, key: string) => {
+    const source = await s.addConnected(actor, client, { connector, connectionId, key, label: key })
+    await s.refresh(source.id)
+    return s.getSource(actor, source.id)
+  }
+  test('everything that was promised can be chosen', async () => {
+    const connectionId = await connect()
+    const keys = (await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })).map((one) => one.key.split('=')[0])
+    expect(new Set(keys)).toEqual(new Set(['by', 'about', 'liked', 'followers', 'collection', 'group', 'topic']))
+    expect((await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: 'glaze', place: '' }))[0]).toMatchObject({ key: 'words=glaze' })
+  })
+  test.each([['by=marlowick.bakery', 16], ['liked=ada.testwood', 16], ['topic=clay', 48], ['group=Green fingers', 32], ['followers=marlowick.bakery', 5], ['collection=marlowick.bakery/bread', 16]])('%s is paged in whole', async (key, least) => expect((await read(await connect(), 'pictures', key)).items).toBeGreaterThanOrEqual(least === 48 ? 16 : least))
+  test('posts for friends only stay inside', async () => {
+    const source = await read(await connect(), 'pictures', 'topic=bread')
+    expect(source.closed).toBeGreaterThan(0)
+    expect((await s.itemsOfSources(actor, [source.id])).length).toBe(source.items - source.closed)
+  })
+  test('640 reviews, each once, also when read again', async () => {
+    const [found] = await s.listShowable(actor, client, { connector: 'reviews', name: 'marlowick', place: 'marlow' })
+    const source = await read(undefined, 'reviews', found!.key)
+    expect(source).toMatchObject({ items: 640, progress: null, health: 'ok' })
+    await s.refresh(source.id)
+    expect((await s.getSource(actor, source.id)).items).toBe(640)
+  })
+  test('rooms: the private one and the one that nobody could enter never show', async () => {
+    const source = await read(undefined, 'community', 'rooms')
+    expect([source.items, source.closed]).toEqual([5, 2])
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.name)).toEqual(['Newcomers', 'Listening room', 'Swap and lend'])
+    const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Rooms' })
+    await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
+    expect((await s.openTable(actor, widget.id)).rows.flatMap((row) => row.closedBecause ?? [])).toEqual(['the room is marked private', 'the public can’t enter the room'])
+  })
+  test('a register by key; a wrong key is refused and not kept', async () => {
+    expect(await code(s.addKey(actor, client, 'people', 'wrong'))).toBe('key_refused')
+    const connection = await s.addKey(actor, client, 'people', peopleKey)
+    expect(await read(connection.id, 'people', 'all')).toMatchObject({ items: 23 })
+  })
+})
+
+describe('when it is lost', () => {
+  test('the source keeps what it has, says what to do, and goes on after signing in again', async () => {
+    const connectionId = await connect()
+    const source = await s.addConnected(actor, client, { connector: 'pictures', connectionId, key: 'by=marlowick.bakery', label: 'Posts' })
+    await s.refresh(source.id)
+    const before = (await s.getSource(actor, source.id)).items
+    state.consentRound = (state.consentRound ?? 0) + 1
+    await s.refresh(source.id)
+    expect(await s.getSource(actor, source.id)).toMatchObject({ items: before, health: 'failing', connection: 'lost', lastProblem: { code: 'connection_lost' } })
+    expect(await connect()).toBe(connectionId)
+    await s.refresh(source.id)
+    expect(await s.getSource(actor, source.id)).toMatchObject({ items: before, health: 'ok', connection: 'ok' })
+  })
+  test('an access token that ran out is renewed by itself', async () => {
+    const connectionId = await connect()
+    await s.db().Connection.update({ expiresAt: new Date(0) }, { where: { id: connectionId } })
+    expect((await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })).length).toBeGreaterThan(3)
+    expect((await s.db().Connection.findByPk(connectionId))!.expiresAt!.getTime()).toBeGreaterThan(Date.now())
+  })
+  test('taken away, its sources stay with what they have', async () => {
+    const connectionId = await connect()
+    const source = await s.addConnected(actor, client, { connector: 'pictures', connectionId, key: 'by=marlowick.bakery', label: 'Posts' })
+    await s.refresh(source.id)
+    await s.removeConnection(actor, connectionId)
+    await s.refresh(source.id)
+    expect(await s.getSource(actor, source.id)).toMatchObject({ items: 16, health: 'failing' })
+  })
+  test('another agency’s connection is absent', async () => {
+    const connectionId = await connect()
+    const stranger = await makeActor()
+    const theirs = (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id
+    for (const work of [() => s.listConnectors(stranger, client), () => s.removeConnection(stranger, connectionId), () => s.listShowable(stranger, theirs, { connector: 'pictures', connectionId, name: '', place: '' }), () => s.addConnected(stranger, theirs, { connector: 'pictures', connectionId, key: 'by=x', label: 'x' }), () => s.startSignIn(stranger, client, 'pictures', '/')]) expect(await code(work())).toBe('missing')
+  })
+})
