@@ -50,7 +50,7 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_STANDINS_FOLDER: folder,
     YIMBLE_WORKER_PORT: String(basePort + 40),
     // 127.0.0.8 is free for what a test wants to be the outside.
-    YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8'] : [])].map((host) => at(host, 20)).join(','),
+    YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8'] : [])].map((host) => at(host, 20)).concat(profile === 'test' ? (process.env.YIMBLE_MORE_ORIGINS ?? '').split(',').filter(Boolean) : []).join(','),
     YIMBLE_EMBED_FOLDER: path.join(root, '.build/embed'),
     YIMBLE_CONNECTORS: JSON.stringify(Object.fromEntries(Object.entries(connectorHosts).map(([id, host]) => [id, at(host, 20)]))),
     YIMBLE_SECRET: process.env.YIMBLE_SECRET ?? secretIn(folder),

@@ -10,7 +10,7 @@ import { fetchPictures } from '../services/pictures'
 import { refresh } from '../services/sources'
 import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
-const pace = { pollS: 1, dueMs: 2_000, refreshesAtOnce: 8, picturesAhead: 40 } as const
+const pace = { pollS: 1, dueMs: 2_000, refreshesAtOnce: 16, picturesAhead: 40 } as const
 
 type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
 
