@@ -65,6 +65,7 @@ export function createPublisher(origin: string, state: State, save: () => void) 
     const picture = /^\/\w+\/pictures\/(\d{1,3})\.jpg$/.exec(url.pathname)
     if (picture) return send(response, await drawPicture(publication.motif, Number(picture[1])), { 'Content-Type': 'image/jpeg', 'Cache-Control': 'max-age=3600' })
     if (file === fileNames[publication.format] || file === `moved-${fileNames[publication.format]}`) return sendFeed(request, response, publication, file.startsWith('moved-') ? withoutRedirect(url.searchParams) : url.searchParams)
+    if (file === 'programme.ics') return send(response, programme(Date.parse(state.epoch)), { 'Content-Type': 'text/calendar; charset=utf-8' })
     if (file === '') {
       const entries = entriesOf(publication)
       const link = `<link rel="alternate" type="${contentTypes[publication.format].split(';')[0]}" href="${fileNames[publication.format]}" title="${escapeHtml(publication.title)}">`
@@ -74,6 +75,19 @@ export function createPublisher(origin: string, state: State, save: () => void) 
     if (!entry) return send(response, propPage('Nothing here', ''), {}, 404)
     send(response, propPage(entry.title, `${entry.picture === undefined ? '' : `<img src="pictures/${entry.picture}.jpg" alt="" width="600">`}<p>${escapeHtml(entry.text)}</p><p>${escapeHtml(entry.author)}</p>`))
   }
+}
+
+/** A calendar with what repeats, what is called off, and what is nobody's business. */
+function programme(epoch: number): string {
+  const day = (more: number) => new Date(epoch + more * dayMs).toISOString().slice(0, 10).replace(/-/g, '')
+  const events = [
+    `UID:session\r\nSUMMARY:Tune session\r\nDTSTART;TZID=Europe/London:${day(-20)}T193000\r\nDURATION:PT2H\r\nRRULE:FREQ=WEEKLY\r\nLOCATION:The Old Quay Music Hall\r\nDESCRIPTION:Bring what you play\\, or only your ears.`,
+    `UID:choir\r\nSUMMARY:Marsh choir\r\nDTSTART;TZID=Europe/London:${day(9)}T190000\r\nDTEND;TZID=Europe/London:${day(9)}T210000\r\nLOCATION:The Old Quay Music Hall\r\nCATEGORIES:Concert`,
+    `UID:open\r\nSUMMARY:Open day\r\nDTSTART;VALUE=DATE:${day(23)}\r\nLOCATION:The Quay`,
+    `UID:off\r\nSUMMARY:Lantern walk\r\nDTSTART;TZID=Europe/London:${day(5)}T170000\r\nSTATUS:CANCELLED\r\nLOCATION:Tidewell`,
+    `UID:board\r\nSUMMARY:Committee, in private\r\nCLASS:PRIVATE\r\nDTSTART;TZID=Europe/London:${day(3)}T180000`,
+  ]
+  return `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//demo//EN\r\nX-WR-CALNAME:Old Quay programme\r\n${events.map((lines) => `BEGIN:VEVENT\r\nDTSTAMP:${day(0)}T000000Z\r\n${lines}\r\nEND:VEVENT\r\n`).join('')}END:VCALENDAR\r\n`
 }
 
 /** The address that a redirect leads to answers even while the old one redirects for good. */

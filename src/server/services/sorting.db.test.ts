@@ -174,3 +174,25 @@ describe('files', () => {
     expect(await s.addSource(actor, client, { address: outside.origin })).toMatchObject({ reader: 'page', items: 2 })
   })
 })
+
+describe('a social account', () => {
+  test('is found by its name at its host, and its posts are paged in', async () => {
+    const at = outside.origin
+    const note = (id: number, to = 'as:Public') => ({ type: 'Create', object: { id: `${at}/n/${id}`, type: 'Note', content: `<p>Post ${id}</p>`, attributedTo: `${at}/users/ada`, to: [to], published: '2026-03-02T08:00:00Z' } })
+    outside.answer = (request, response) => {
+      const body = request.url!.startsWith('/.well-known/webfinger') ? { links: [{ rel: 'self', type: 'application/activity+json', href: `${at}/users/ada` }] }
+        : request.url === '/users/ada' ? { '@context': 'https://www.w3.org/ns/activitystreams', type: 'Person', name: 'Ada', outbox: `${at}/outbox` }
+        : request.url === '/outbox' ? { '@context': 'https://www.w3.org/ns/activitystreams', type: 'OrderedCollection', first: `${at}/outbox?page=1` }
+        : request.url === '/outbox?page=1' ? { '@context': 'https://www.w3.org/ns/activitystreams', type: 'OrderedCollectionPage', orderedItems: [note(1), note(2, 'followers')], next: `${at}/outbox?page=2` }
+        : { '@context': 'https://www.w3.org/ns/activitystreams', type: 'OrderedCollectionPage', orderedItems: [note(3)], next: `${at}/outbox?page=2` }
+      response.writeHead(200, { 'content-type': 'application/activity+json' }).end(JSON.stringify(body))
+    }
+    const source = await s.addSource(actor, client, { address: `@ada@${new URL(at).host}` })
+    expect(source).toMatchObject({ label: 'Ada', reader: 'activitystreams', items: 3, closed: 1, address: `${at}/outbox` })
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.text)).toEqual(['Post 1', 'Post 3'])
+  })
+  test('that nobody knows is said', async () => {
+    outside.answer = (_request, response) => void response.writeHead(404).end()
+    expect(await code(s.probeAddress(actor, `@nobody@${new URL(outside.origin).host}`))).toBe('source_answered')
+  })
+})

@@ -14,6 +14,7 @@ import type { ReadContext, Reading } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { zoneNamed } from '@/zone/offsetIn'
 import { getConnector } from '../connectors/all'
+import { safeJson } from '../connectors/connector'
 import { db, inTransaction } from '../db/db'
 import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
 import { tryPasted } from '../fetch/pasted'
@@ -23,7 +24,7 @@ import { clientRow } from './clients'
 import { accessBy } from './connections'
 import { itemsOf, upsertItems } from './items'
 
-const accept = 'application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
+const accept = 'application/activity+json, application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
 const historyLimit = 20
 const defaultIntervalMinutes = 30
 const fileIntervalMinutes = 24 * 60
@@ -66,8 +67,54 @@ export async function probeAddress(actor: Actor, written: string): Promise<Probe
 }
 
 async function readPasted(written: string): Promise<Result<Answer & { mended: string | null }>> {
+  const account = accountIn(written)
+  if (account) return readAccount(account)
   const tried = await tryPasted(written, (url) => readAddress(url))
   return tried.ok ? ok({ ...tried.value.value, mended: tried.value.mended }) : tried
+}
+
+/** `@name@host`, as social accounts are written. */
+const accountIn = (written: string): { name: string; host: string } | undefined => {
+  const [, name, host] = /^\s*(?:acct:)?@?([\w.-]+)@([\w.-]+(?::\d+)?)\s*$/.exec(written) ?? []
+  return name && host ? { name, host } : undefined
+}
+
+const finger = z.object({ links: z.array(z.object({ rel: z.string().optional(), type: z.string().optional(), href: z.string().optional() })) })
+
+/** Through WebFinger (RFC 7033) to the account, and to its posts. */
+async function readAccount({ name, host }: { name: string; host: string }): Promise<Result<Answer & { mended: string | null }>> {
+  const tried = await tryPasted(`${host}/.well-known/webfinger?resource=${encodeURIComponent(`acct:${name}@${host}`)}`, async (url) => {
+    const fetched = await fetchAddress({ url, accept: 'application/jrd+json, application/json' })
+    if (!fetched.ok) return fetched
+    if (fetched.value.status !== 200) return fail(refusalOf(fetched.value.status, url))
+    const parsed = finger.safeParse(safeJson(fetched.value.bytes.toString('utf8')))
+    const href = parsed.success ? parsed.data.links.find((link) => link.rel === 'self' && /activity\+json|activitystreams/.test(link.type ?? ''))?.href : undefined
+    return href && URL.canParse(href) ? ok(href) : fail(problem('nothing_readable', { address: `@${name}@${host}`, kind: 'no account that its host tells about' }))
+  })
+  if (!tried.ok) return tried
+  const actor = await readAddress(tried.value.value)
+  if (!actor.ok) return actor
+  const [outbox] = actor.value.reading.announced ?? []
+  const posts = outbox ? await readAddress(outbox.url) : actor
+  return posts.ok ? ok({ ...posts.value, reading: { ...posts.value.reading, feed: { ...actor.value.reading.feed } }, mended: `found through ${host}` }) : posts
+}
+
+/** Pages of one collection that are followed, and items after which enough is there. */
+const paging = { pages: 10, items: 400 } as const
+
+/** A collection in pages is read as one, as far as is sensible. */
+async function withNextPages(reading: Reading, from: string): Promise<Reading> {
+  let { items, next } = reading
+  const seen = new Set([from])
+  for (let page = 0; next && !seen.has(next) && page < paging.pages && items.length < paging.items; page += 1) {
+    seen.add(next)
+    const fetched = await fetchAddress({ url: next, accept })
+    if (!fetched.ok || fetched.value.status !== 200) break
+    const more = readBytes(fetched.value.bytes, { url: fetched.value.url, contentType: fetched.value.contentType })
+    items = [...items, ...more.items]
+    next = more.next
+  }
+  return { ...reading, items, next: next && !seen.has(next) ? next : undefined }
 }
 
 async function readAddress(url: string, known: { etag?: string | null; lastModified?: string | null; options?: SourceOptions } = {}): Promise<Result<Answer>> {
@@ -83,7 +130,7 @@ async function readAddress(url: string, known: { etag?: string | null; lastModif
     const kind = value.bytes.length === 0 ? 'empty' : reading.format === 'page' ? 'a web page' : reading.format === 'design-tokens' ? 'a file of design tokens, which is for a brand' : 'of no format that can be read'
     return fail(problem('nothing_readable', { address: value.url, kind }))
   }
-  return ok({ fetched: value, reading })
+  return ok({ fetched: value, reading: reading.next ? await withNextPages(reading, value.url) : reading })
 }
 
 /**

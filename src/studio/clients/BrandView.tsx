@@ -1,10 +1,13 @@
 'use client'
 /** A client's brand: colours by role with the contrast of each pair measured, fonts set in themselves, corners. */
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { ClientShape } from '@/core/api/shapes'
 import { colourRoles, type Brand, type ColourRole } from '@/core/design/brand'
 import { contrast, readableRatio, readableShade } from '@/core/design/contrast'
 import { fontFamilies, fontStack } from '@/core/design/fonts'
+import { brandFromTokens, type Taken } from '@/core/design/fromTokens'
+import { readBytes } from '@/core/readers/all'
+import type { DesignToken } from '@/core/readers/reader'
 import { colourPattern } from '@/core/settings/schema'
 import { api } from '../api'
 import { Button } from '../parts/Button'
@@ -33,6 +36,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
           <h1 className="text-3xl">Brand of {client.name}</h1>
           <p className="mt-1 text-faint">Drafts that follow the brand change with it. What is live changes when it is published again.</p>
         </div>
+        <TokensFile onTokens={(tokens) => { const next = brandFromTokens(brand, tokens); setBrand(next.brand); setTyped({}); return next.taken }} />
         <section aria-labelledby="colours">
           <h2 id="colours" className="mb-2 text-lg">Colours</h2>
           <ul className="divide-y divide-hair border-y border-hair">
@@ -84,6 +88,25 @@ function Specimen({ brand, delivery }: { brand: Brand; delivery: string }) {
       <p style={{ color: colours.muted, fontSize: 14 }}>2 March 2026, small print</p>
       <p className="my-2">Text is set like this, a line or two of it, so that the shape of the letters can be seen.</p>
       <p style={{ color: colours.accent, fontWeight: 600, textDecoration: 'underline' }}>A link</p>
+    </div>
+  )
+}
+
+/** Takes colours, fonts and corners out of a file of design tokens; nothing is saved by it. */
+function TokensFile({ onTokens }: { onTokens: (tokens: readonly DesignToken[]) => readonly Taken[] }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [said, setSaid] = useState<string>()
+  async function take(file: File | undefined) {
+    if (!file) return
+    const { tokens } = readBytes(new Uint8Array(await file.arrayBuffer()))
+    const taken = tokens ? onTokens(tokens) : []
+    setSaid(!tokens ? `${file.name} holds no design tokens: a file of them is JSON with “$value” in it.` : taken.length === 0 ? 'None of its names could be matched to a role. Set the colours by hand below.' : `Taken over, not saved yet: ${taken.map((one) => `${one.role} ${one.value} (${one.path})`).join(', ')}.`)
+  }
+  return (
+    <div className="flex flex-col items-start gap-1">
+      <Button onClick={() => input.current?.click()}>Take over from design tokens</Button>
+      <input ref={input} type="file" aria-label="A file of design tokens" accept=".json,.tokens" className="sr-only" tabIndex={-1} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = '' }} />
+      {said && <p role="status" className="text-[13px]">{said}</p>}
     </div>
   )
 }

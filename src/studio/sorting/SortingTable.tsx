@@ -3,7 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { Pin } from 'lucide-react'
 import Link from 'next/link'
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react'
 import { toast } from 'sonner'
 import type { DecisionsShape, TableRowShape, TableShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
@@ -52,8 +52,6 @@ export function SortingTable({ table, now }: SortingTableProps) {
   const listed = useMemo(() => search(sorted.filter((row) => isIn(view, row)), sought), [sorted, view, sought])
   const current = listed[Math.min(at, listed.length - 1)]
   const targets: readonly SortingRow[] = chosen.size > 0 ? sorted.filter((row) => chosen.has(row.item.id)) : current ? [current] : []
-  // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer keeps its own state on purpose
-  const virtual = useVirtualizer({ count: listed.length, getScrollElement: () => grid.current, estimateSize: () => rowPx, overscan: 8 })
 
   const decide = useCallback(async (ids: readonly string[], decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) => {
     for (let from = 0; from < ids.length; from += batch) setDecisions(await api<DecisionsShape>('POST', `/widgets/${widget.id}/decisions`, { itemIds: ids.slice(from, from + batch), ...decision }))
@@ -125,9 +123,10 @@ export function SortingTable({ table, now }: SortingTableProps) {
     const next = Math.max(0, Math.min(listed.length - 1, to))
     if (extend) setChosen((before) => new Set([...before, ...idsOf(listed.slice(Math.min(at, next), Math.max(at, next) + 1))]))
     setAt(next)
-    virtual.scrollToIndex(next)
   }
-  const toggle = (id: string) => setChosen((before) => (before.has(id) ? new Set([...before].filter((one) => one !== id)) : new Set(before).add(id)))
+  const toggle = useCallback((id: string) => setChosen((before) => (before.has(id) ? new Set([...before].filter((one) => one !== id)) : new Set(before).add(id))), [])
+  const pick = useCallback((index: number) => { setAt(index); grid.current?.focus() }, [])
+  const pickAndToggle = useCallback((index: number, id: string) => { setAt(index); toggle(id) }, [toggle])
   function onKey(event: KeyboardEvent) {
     if ((event.target as HTMLElement).matches('input, select, textarea')) return
     const isCommand = event.ctrlKey || event.metaKey
@@ -140,7 +139,6 @@ export function SortingTable({ table, now }: SortingTableProps) {
     event.preventDefault()
     does()
   }
-  useEffect(() => { setAt(0) }, [view, sought])
 
   return (
     <div className="flex h-dvh min-h-[560px] flex-col">
@@ -154,22 +152,15 @@ export function SortingTable({ table, now }: SortingTableProps) {
         </div>
         <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Views">
           {views.filter(({ id }) => id === 'all' || id === view || (counts.get(id) ?? 0) > 0).map(({ id, label }) => (
-            <button key={id} type="button" aria-pressed={view === id} onClick={() => setView(id)} className={`rounded-full border px-2.5 py-0.5 text-[13px] ${view === id ? 'border-spruce bg-spruce text-onspruce' : 'border-edge bg-paper hover:bg-wash'}`}>{label} <span className="tabular-nums">{(counts.get(id) ?? 0).toLocaleString('en')}</span></button>
+            <button key={id} type="button" aria-pressed={view === id} onClick={() => { setView(id); setAt(0) }} className={`rounded-full border px-2.5 py-0.5 text-[13px] ${view === id ? 'border-spruce bg-spruce text-onspruce' : 'border-edge bg-paper hover:bg-wash'}`}>{label} <span className="tabular-nums">{(counts.get(id) ?? 0).toLocaleString('en')}</span></button>
           ))}
-          <input type="search" value={written} onChange={(event) => setWritten(event.target.value)} aria-label="Search in titles, texts, authors and tags" placeholder="Search" className={`${inputClass} ml-auto w-full sm:w-56`} />
+          <input type="search" value={written} onChange={(event) => { setWritten(event.target.value); setAt(0) }} aria-label="Search in titles, texts, authors and tags" placeholder="Search" className={`${inputClass} ml-auto w-full sm:w-56`} />
         </div>
         <Actions count={targets.length} isMany={chosen.size > 0} onShow={show} onHide={hide} onPin={pin} onTag={() => setDialog('tags')} onCorrect={() => setDialog('correct')} onUndo={() => void undo()} onClear={() => setChosen(new Set())} />
         {listed.length === 0 ? (
           <p className="border-y border-hair py-8 text-center text-faint">{rows.length === 0 ? 'The sources have nothing yet, or no source is chosen. ' : written ? 'Nothing matches that. ' : 'Nothing here. '}{rows.length === 0 ? <Link href={`/widgets/${widget.id}`} className="underline">Choose sources on the bench</Link> : <button type="button" className="underline" onClick={() => { setWritten(''); setView('all') }}>Show all</button>}</p>
         ) : (
-          <div ref={grid} role="grid" aria-label="Items" aria-rowcount={listed.length} aria-multiselectable tabIndex={0} onKeyDown={onKey} aria-activedescendant={current ? `row-${Math.min(at, listed.length - 1)}` : undefined} className="min-h-0 flex-1 overflow-auto border-y border-hair focus-visible:outline-2 focus-visible:-outline-offset-2 focus-visible:outline-spruce">
-            <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-              {virtual.getVirtualItems().map(({ index, start }) => {
-                const one = listed[index]!
-                return <Row key={one.item.id} index={index} top={start} one={one} isCurrent={index === Math.min(at, listed.length - 1)} isChosen={chosen.has(one.item.id)} onFocus={() => { setAt(index); grid.current?.focus() }} onToggle={() => { setAt(index); toggle(one.item.id) }} />
-              })}
-            </div>
-          </div>
+          <Grid listed={listed} at={Math.min(at, listed.length - 1)} chosen={chosen} grid={grid} onKey={onKey} onPick={pick} onToggle={pickAndToggle} />
         )}
         <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 text-[12px] text-faint">
           <p className="hidden sm:block"><kbd>↑↓</kbd> move · <kbd>space</kbd> select · <kbd>shift ↑↓</kbd> several · <kbd>s</kbd> show · <kbd>h</kbd> hide · <kbd>p</kbd> pin · <kbd>t</kbd> tag · <kbd>c</kbd> correct · <kbd>u</kbd> undo</p>
@@ -210,13 +201,37 @@ function Actions({ count, isMany, onShow, onHide, onPin, onTag, onCorrect, onUnd
   )
 }
 
-interface RowProps { readonly index: number; readonly top: number; readonly one: SortingRow; readonly isCurrent: boolean; readonly isChosen: boolean; readonly onFocus: () => void; readonly onToggle: () => void }
+interface GridProps { readonly listed: readonly SortingRow[]; readonly at: number; readonly chosen: ReadonlySet<string>; readonly grid: RefObject<HTMLDivElement | null>; readonly onKey: (event: KeyboardEvent) => void; readonly onPick: (index: number) => void; readonly onToggle: (index: number, id: string) => void }
 
-function Row({ index, top, one, isCurrent, isChosen, onFocus, onToggle }: RowProps) {
+/** Apart from the rest of the table: scrolling draws this alone. */
+function Grid({ listed, at, chosen, grid, onKey, onPick, onToggle }: GridProps) {
+  // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer keeps its own state on purpose
+  const virtual = useVirtualizer({ count: listed.length, getScrollElement: () => grid.current, estimateSize: () => rowPx, overscan: 4 })
+  const isFirst = useRef(true)
+  useEffect(() => {
+    if (!isFirst.current) virtual.scrollToIndex(at)
+    isFirst.current = false
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the virtualizer is one and the same
+  }, [at])
+  return (
+    <div ref={grid} role="grid" aria-label="Items" aria-rowcount={listed.length} aria-multiselectable tabIndex={0} onKeyDown={onKey} aria-activedescendant={`row-${at}`} className="min-h-0 flex-1 overflow-auto border-y border-hair focus-visible:outline-2 focus-visible:-outline-offset-2 focus-visible:outline-spruce">
+      <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const one = listed[index]
+          return one && <Row key={one.item.id} index={index} top={start} one={one} isCurrent={index === at} isChosen={chosen.has(one.item.id)} onPick={onPick} onToggle={onToggle} />
+        })}
+      </div>
+    </div>
+  )
+}
+
+interface RowProps { readonly index: number; readonly top: number; readonly one: SortingRow; readonly isCurrent: boolean; readonly isChosen: boolean; readonly onPick: (index: number) => void; readonly onToggle: (index: number, id: string) => void }
+
+const Row = memo(function Row({ index, top, one, isCurrent, isChosen, onPick, onToggle }: RowProps) {
   const { item, row, state, why, isPinned } = one
   return (
-    <div id={`row-${index}`} role="row" aria-rowindex={index + 1} aria-selected={isChosen} onClick={onFocus} style={{ position: 'absolute', top: 0, left: 0, right: 0, height: rowPx, transform: `translateY(${top}px)` }} className={`grid cursor-default grid-cols-[28px_minmax(0,1fr)_minmax(92px,150px)] items-center gap-x-3 border-b border-hair px-2 md:grid-cols-[28px_minmax(0,1fr)_150px_130px_minmax(0,220px)] ${isChosen ? 'bg-marigold-wash' : isCurrent ? 'bg-wash' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--color-spruce)]' : ''}`}>
-      <span role="gridcell"><input type="checkbox" tabIndex={-1} checked={isChosen} onChange={onToggle} onClick={(event) => event.stopPropagation()} aria-label={`Select “${item.name || item.text.slice(0, 40) || 'Untitled'}”`} className="size-4 accent-spruce" /></span>
+    <div id={`row-${index}`} role="row" aria-rowindex={index + 1} aria-selected={isChosen} onClick={() => onPick(index)} style={{ position: 'absolute', top: 0, left: 0, right: 0, height: rowPx, transform: `translateY(${top}px)` }} className={`grid cursor-default grid-cols-[28px_minmax(0,1fr)_minmax(92px,150px)] items-center gap-x-3 border-b border-hair px-2 md:grid-cols-[28px_minmax(0,1fr)_150px_130px_minmax(0,220px)] ${isChosen ? 'bg-marigold-wash' : isCurrent ? 'bg-wash' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--color-spruce)]' : ''}`}>
+      <span role="gridcell"><input type="checkbox" tabIndex={-1} checked={isChosen} onChange={() => onToggle(index, item.id)} onClick={(event) => event.stopPropagation()} aria-label={`Select “${item.name || item.text.slice(0, 40) || 'Untitled'}”`} className="size-4 accent-spruce" /></span>
       <span role="gridcell" className="min-w-0">
         <span className="block truncate font-medium">{isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}{item.name || item.text || 'Untitled'}</span>
         <span className="block truncate text-[12px] text-faint">{[item.sourceName, item.author?.name, row.corrected.length > 0 ? `corrected by hand: ${row.corrected.join(', ')}` : '', item.name ? item.text : ''].filter(Boolean).join(' · ')}</span>
@@ -226,4 +241,4 @@ function Row({ index, top, one, isCurrent, isChosen, onFocus, onToggle }: RowPro
       <span role="gridcell" className={`line-clamp-2 text-[12px] ${tones[state]}`}>{why}{row.fresh && state === 'shows' ? ' · new' : ''}</span>
     </div>
   )
-}
+})

@@ -43,6 +43,23 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
     setBusy(undefined)
   }
 
+  /** One after the other; what can't be added is said at the end, the rest is there. */
+  async function addAll(addresses: readonly string[]) {
+    setBusy('adding')
+    setFault(undefined)
+    const failed: string[] = []
+    for (const one of addresses) {
+      try {
+        onAdded(await api<SourceShape>('POST', `/clients/${clientId}/sources`, { address: one }))
+      } catch (error) {
+        if (!(error instanceof ApiProblem && error.details.code === 'source_exists')) failed.push(one)
+      }
+    }
+    if (failed.length > 0) setFault(`${failed.length} of ${addresses.length} could not be read: ${failed.slice(0, 3).join(', ')}${failed.length > 3 ? ' …' : ''}`)
+    else setFound(undefined)
+    setBusy(undefined)
+  }
+
   async function takeExisting(id: string) {
     onAdded(await api<SourceShape>('GET', `/sources/${id}`))
     setAddress('')
@@ -53,19 +70,20 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
 
   return (
     <form onSubmit={(event) => void look(event)} className="flex flex-col gap-2" noValidate>
-      <TextField label={isFirst ? 'Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="Look on the client’s site for “feed”, “RSS” or “subscribe”. The site’s own address often does, too." error={fault} />
+      <TextField label={isFirst ? 'Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often does, too." error={fault} />
       {existing && <Button onClick={() => void takeExisting(existing)}>Use the one that is there</Button>}
       {!found && <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>{busy === 'reading' ? 'Reading …' : 'See what is there'}</Button>}
       {found && (
         <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
           {found.announced.length > 0 && found.items === 0 ? (
             <>
-              <p>That is a web page. It announces {found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:</p>
+              <p>{found.format === 'opml' ? `A bundle of ${found.announced.length} feeds:` : found.format === 'activitystreams' ? 'An account. What it posts:' : `That is a web page. It announces ${found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:`}</p>
               <ul className="flex flex-col gap-1">
-                {found.announced.slice(0, 8).map((feed) => (
+                {found.announced.slice(0, found.format === 'opml' ? 100 : 8).map((feed) => (
                   <li key={feed.url} className="flex items-center justify-between gap-2"><span className="min-w-0"><b className="block truncate font-medium">{feed.title}</b><span className="block truncate font-mono text-[12px] text-faint">{feed.url}</span></span><Button small look="main" busy={busy === 'adding'} onClick={() => void add(feed.url)}>Add</Button></li>
                 ))}
               </ul>
+              {found.announced.length > 1 && found.format === 'opml' && <Button look="main" busy={busy === 'adding'} onClick={() => void addAll(found.announced.map((feed) => feed.url))}>Add all {found.announced.length}</Button>}
             </>
           ) : (
             <>
