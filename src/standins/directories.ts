@@ -39,7 +39,7 @@ export function createReviews(origin: string, state: State) {
       more: from + count < business.reviews,
       reviews: Array.from({ length: count }, (_one, index) => {
         const at = from + index
-        return { key: `${business.id}-${at}`, by: `${reviewers[at % reviewers.length]!} ${at}`, stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10], says: `${sentences[at % sentences.length]!} (Visit ${at + 1}.)`, on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs).toISOString().slice(0, 10), link: `${origin}/${business.id}#r${at}` }
+        return { key: `${business.id}-${at}`, by: `${reviewers[at % reviewers.length]!} ${at}`, stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10], says: `${sentences[at % sentences.length]!} ${sentences[(at * 3 + 2) % sentences.length]!}`, on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs).toISOString().slice(0, 10), link: `${origin}/${business.id}#r${at}` }
       }),
     })
   }

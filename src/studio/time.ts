@@ -10,3 +10,5 @@ export function ago(iso: string, now = Date.now()): string {
 }
 
 export const dayAndTime = (iso: string): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso))
+
+export const dayOnly = (iso: string): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))

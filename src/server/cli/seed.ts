@@ -7,7 +7,7 @@ import { changeClient, createClient } from '../services/clients'
 import { publish, snippetsOf } from '../services/releases'
 import { hashPassword } from '../services/secrets'
 import { addSite } from '../services/sites'
-import { addSource } from '../services/sources'
+import { addConnected, addSource } from '../services/sources'
 import { changeDraft, changeWidget, createWidget } from '../services/widgets'
 
 const brand = (background: string, text: string, muted: string, accent: string, line: string, heading: string, body: string, radius: number): Brand => ({ colours: { background, text, muted, accent, line }, fonts: { heading, body }, radius })
@@ -68,6 +68,13 @@ export async function seed(standinsPort: number): Promise<void> {
   await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 1000], settings: { 'heading.text': 'This week in the garden' } })
   const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
+
+  const opinions = await addConnected(designer, bakery, { connector: 'reviews', key: 'b1 Marlowick Bakery', label: 'What people say' })
+  const said = await createWidget(designer, bakery, { kind: 'feed', name: 'What people say', from: 'cards' })
+  await changeDraft(designer, said.id, 0, [{ path: 'sources', from: [], to: [opinions.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] }, label: 'Set up' }, { path: 'facts.author', from: false, to: true, label: 'Set up' }])
+  const programme = await addSource(designer, quay, { address: `${publisher}/quay/programme.ics`, label: 'What is on' })
+  const coming = await createWidget(designer, quay, { kind: 'feed', name: 'What is on', from: 'list' })
+  await changeDraft(designer, coming.id, 0, [{ path: 'sources', from: [], to: [programme.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'next', days: 60 }] }, label: 'Set up' }, { path: 'rules.order', from: 'newest', to: 'soonest', label: 'Set up' }])
 
   const foreign = await client(stranger, 'Copperfield Cycles', brands.vets)
   const theirs = await addSource(stranger, foreign, { address: `${publisher}/workshop/rss.xml`, label: 'Somebody’s journal' })

@@ -191,8 +191,9 @@ describe('a social account', () => {
     expect(source).toMatchObject({ label: 'Ada', reader: 'activitystreams', items: 3, closed: 1, address: `${at}/outbox` })
     expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.text)).toEqual(['Post 1', 'Post 3'])
   })
-  test('that nobody knows is said', async () => {
+  test('that nobody knows is said, and nothing is kept', async () => {
     outside.answer = (_request, response) => void response.writeHead(404).end()
-    expect(await code(s.probeAddress(actor, `@nobody@${new URL(outside.origin).host}`))).toBe('source_answered')
+    expect(await code(s.addSource(actor, client, { address: `@nobody@${new URL(outside.origin).host}` }))).not.toBe('done')
+    expect(await s.listSources(actor, client)).toEqual([])
   })
 })

@@ -147,7 +147,7 @@ export function SortingTable({ table, now }: SortingTableProps) {
       </TopLine>
       <main className="flex min-h-0 flex-1 flex-col gap-2 px-4 py-3 sm:px-6">
         <div className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
-          <h1 className="text-2xl">What may be shown in {widget.name}</h1>
+          <h1 className="text-2xl">What may be shown in “{widget.name}”</h1>
           <p role="status" className="text-[13px] text-faint">{listed.length.toLocaleString('en')} {listed.length === 1 ? 'item' : 'items'} listed{chosen.size > 0 ? `, ${chosen.size.toLocaleString('en')} selected` : ''}</p>
         </div>
         <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Views">

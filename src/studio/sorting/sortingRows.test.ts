@@ -10,7 +10,7 @@ const sorted = sortingRows(rows, rules, { hidden: ['hid'], pinned: ['two'], apar
 
 test('each row says where it stands, and why', () => {
   expect(sorted.map(({ item, state, why }) => `${item.id} ${state}: ${why}`)).toEqual([
-    'one shows: Shows', 'two shows: Shows', 'glaze ruled: Nothing with “glaze”', 'hid hidden: Hidden by hand', 'wait waiting: Waits for a decision',
+    'one shows: Shows', 'two shows: Shows', 'glaze ruled: Left out by: nothing with “glaze”', 'hid hidden: Hidden by hand', 'wait waiting: Waits for a decision',
     'secret closed: Private: the calendar marks it private', 'twin double: The same as in Journal: the same address', 'late cut: Passes, but: at most 2', 'bare cut: Passes, but: at most 2',
   ])
   expect(sorted.filter((one) => one.isPinned).map((one) => one.item.id)).toEqual(['two'])

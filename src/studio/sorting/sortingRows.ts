@@ -52,7 +52,7 @@ function stateOf(row: TableRowShape, rule: Rule | undefined, double: { kept: str
   if (!rule) return ['shows', 'Shows']
   if (rule.type === 'hidden') return ['hidden', 'Hidden by hand']
   if (rule.type === 'doubles' && double) return ['double', `The same as in ${names.get(double.kept) ?? 'another source'}: ${double.because}`]
-  return rule.type === 'limit' || rule.type === 'quota' ? ['cut', `Passes, but: ${ruleInWords(rule).toLowerCase()}`] : ['ruled', ruleInWords(rule)]
+  return rule.type === 'limit' || rule.type === 'quota' ? ['cut', `Passes, but: ${ruleInWords(rule).toLowerCase()}`] : ['ruled', `Left out by: ${ruleInWords(rule).toLowerCase()}`]
 }
 
 const hasTrouble = ({ item, state }: SortingRow) => state === 'closed' || (!item.name && !item.text) || (item.type === 'Event' ? !item.startDate : !item.url && item.type === 'Article')

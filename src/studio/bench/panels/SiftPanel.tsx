@@ -10,7 +10,7 @@ import type { Counts } from '@/core/render/render'
 import { ruleInWords } from '@/core/rules/inWords'
 import type { Rule } from '@/core/rules/rules'
 import { Button } from '../../parts/Button'
-import { dayAndTime } from '../../time'
+import { dayAndTime, dayOnly } from '../../time'
 
 export function SiftCounts({ counts }: { counts: Counts }) {
   const cutting = counts.steps.filter((step) => step.rule.type !== 'order' && step.rule.type !== 'pin' && (step.rule.type !== 'doubles' || step.removed.length > 0))
@@ -76,5 +76,6 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
 
 export const whenOf = (item: Item): string => {
   const iso = item.startDate ?? item.datePublished ?? item.dateModified
-  return !iso ? 'no date' : item.startDate && iso.length === 10 ? iso : dayAndTime(iso)
+  // A day alone comes as its midnight.
+  return !iso ? 'no date' : iso.length === 10 || /T00:00:00(\.000)?Z$/.test(iso) ? dayOnly(iso) : dayAndTime(iso)
 }
