@@ -124,7 +124,7 @@ describe('reading through it', () => {
     expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.name)).toEqual(['Newcomers', 'Listening room', 'Swap and lend'])
     const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Rooms' })
     await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
-    expect((await s.openTable(actor, widget.id)).rows.flatMap((row) => row.closedBecause ?? [])).toEqual(['the room is marked private', 'the public can’t enter the room'])
+    expect((await s.sortingTableOf(actor, widget.id)).rows.flatMap((row) => row.closedBecause ?? [])).toEqual(['the room is marked private', 'the public can’t enter the room'])
   })
   test('a register by key; a wrong key is refused and not kept', async () => {
     expect(await code(s.addKey(actor, client, 'people', 'wrong'))).toBe('key_refused')

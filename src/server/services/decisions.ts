@@ -80,7 +80,7 @@ async function onItems(actor: Actor, clientId: string, itemIds: readonly string[
 }
 
 /** Everything that the sorting table shows of one widget. */
-export async function openTable(actor: Actor, id: string): Promise<TableShape> {
+export async function sortingTableOf(actor: Actor, id: string): Promise<TableShape> {
   const row = await widgetRow(actor, id)
   const widget = await shapeOf(row)
   const since = widget.publishedAt ? new Date(widget.publishedAt) : null

@@ -44,14 +44,14 @@ describe('what its source marks private', () => {
     expect(source).toMatchObject({ items: 2, closed: 1 })
     const widget = await liveWidget(source)
     const viewer = await makeColleague(actor.agencyId, 'viewer')
-    const everything = JSON.stringify([await liveText(widget.ref), await s.openBench(actor, widget.id), await s.itemsOfSources(actor, [source.id]), await s.openTable(viewer, widget.id), await s.firstTime(actor, widget.id)])
+    const everything = JSON.stringify([await liveText(widget.ref), await s.openBench(actor, widget.id), await s.itemsOfSources(actor, [source.id]), await s.sortingTableOf(viewer, widget.id), await s.firstTime(actor, widget.id)])
     expect(everything).toContain('Concert')
     expect(everything).not.toContain('Board meeting')
   })
   test('is listed with its reason for those who decide, and can’t be shown by any decision', async () => {
     const source = await addSource()
     const widget = await liveWidget(source)
-    const row = (await s.openTable(actor, widget.id)).rows.find((one) => one.item.name === 'Board meeting')!
+    const row = (await s.sortingTableOf(actor, widget.id)).rows.find((one) => one.item.name === 'Board meeting')!
     expect(row.closedBecause).toBe('the calendar marks it private')
     await s.decide(actor, widget.id, [row.item.id], { hidden: false, pinned: true })
     await s.decideWaiting(actor, client, [row.item.id], false)
@@ -78,7 +78,7 @@ describe('waiting', () => {
     expect(await s.refreshSource(actor, source.id)).toMatchObject({ items: 3, waiting: 1 })
     await s.renderWidget(widget.id)
     expect(await liveText(widget.ref)).not.toContain('Session')
-    const row = (await s.openTable(actor, widget.id)).rows.find((one) => one.waiting)!
+    const row = (await s.sortingTableOf(actor, widget.id)).rows.find((one) => one.waiting)!
     expect([row.item.name, row.fresh, row.wasPublic]).toEqual(['Session', true, false])
     await s.decideWaiting(actor, client, [row.item.id], false)
     await s.renderWidget(widget.id)
@@ -104,7 +104,7 @@ describe('tags, corrections, pins', () => {
     await s.correctItem(actor, client, id, { name: 'Spring concert', url: 'https://hall.example/spring' })
     serve(calendar('SUMMARY:Concert!\r\nCATEGORIES:Music'))
     await s.refreshSource(actor, source.id)
-    expect((await s.openTable(actor, widget.id)).rows[0]).toMatchObject({ item: { name: 'Spring concert', keywords: ['Music', 'choir'], url: 'https://hall.example/spring' }, tags: ['choir'], corrected: expect.arrayContaining(['name', 'url']) as unknown })
+    expect((await s.sortingTableOf(actor, widget.id)).rows[0]).toMatchObject({ item: { name: 'Spring concert', keywords: ['Music', 'choir'], url: 'https://hall.example/spring' }, tags: ['choir'], corrected: expect.arrayContaining(['name', 'url']) as unknown })
     await s.correctItem(actor, client, id, { name: null })
     expect((await s.itemsOfSources(actor, [source.id]))[0]!.name).toBe('Concert!')
   })
@@ -126,7 +126,7 @@ describe('tags, corrections, pins', () => {
     const stranger = await makeActor()
     const theirs = (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id
     const own = await s.createWidget(stranger, theirs, { kind: 'feed', name: 'W' })
-    for (const work of [() => s.decide(stranger, own.id, [id], { hidden: true }), () => s.decide(stranger, widget.id, [id], { hidden: true }), () => s.tagItems(stranger, theirs, [id], { add: ['x'], remove: [] }), () => s.tagItems(stranger, client, [id], { add: ['x'], remove: [] }), () => s.correctItem(stranger, theirs, id, { name: 'x' }), () => s.decideWaiting(stranger, theirs, [id], true), () => s.openTable(stranger, widget.id), () => s.firstTime(stranger, widget.id), () => s.setPolicy(stranger, source.id, 'wait'), () => s.openRows(stranger, source.id)]) expect(await code(work())).toBe('missing')
+    for (const work of [() => s.decide(stranger, own.id, [id], { hidden: true }), () => s.decide(stranger, widget.id, [id], { hidden: true }), () => s.tagItems(stranger, theirs, [id], { add: ['x'], remove: [] }), () => s.tagItems(stranger, client, [id], { add: ['x'], remove: [] }), () => s.correctItem(stranger, theirs, id, { name: 'x' }), () => s.decideWaiting(stranger, theirs, [id], true), () => s.sortingTableOf(stranger, widget.id), () => s.firstTime(stranger, widget.id), () => s.setPolicy(stranger, source.id, 'wait'), () => s.openRows(stranger, source.id)]) expect(await code(work())).toBe('missing')
   })
   test('a viewer decides nothing', async () => {
     const source = await addSource()

@@ -70,7 +70,7 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
 
   return (
     <form onSubmit={(event) => void look(event)} className="flex flex-col gap-2" noValidate>
-      <TextField label={isFirst ? 'Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often does, too." error={fault} />
+      <TextField label={isFirst ? 'Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often works, too." error={fault} />
       {existing && <Button onClick={() => void takeExisting(existing)}>Use the one that is there</Button>}
       {!found && <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>{busy === 'reading' ? 'Reading …' : 'See what is there'}</Button>}
       {found && (
