@@ -28,11 +28,12 @@ test('studio, stage, script, frame and hosted page', async () => {
   const wanted: Record<string, unknown> = { sources: [source.id], 'heading.text': vectors[5], 'facts.author': true, 'facts.source': true, 'facts.summary': '6', 'rules.limit': 50, 'link.label': vectors[1]!.slice(0, 40) }
   await api(browser, 'PATCH', `/widgets/${widget.id}/draft`, { patches: Object.entries(wanted).map(([path, to]) => ({ path, from: widget.settings[path], to, label: 'x' })) }, { 'if-match': '"0"' })
   await api(browser, 'POST', `/widgets/${widget.id}/releases`)
-  for (const address of [`${world.studio}/widgets/${widget.id}`, `${world.studio}/sources/${source.id}`, `${world.studio}/clients/${client}`, `${world.delivery}/f/${widget.ref}`, `${world.delivery}/h/${widget.ref}`]) {
+  for (const address of [`${world.studio}/widgets/${widget.id}`, `${world.studio}/widgets/${widget.id}/table`, `${world.studio}/sources/${source.id}`, `${world.studio}/clients/${client}`, `${world.delivery}/f/${widget.ref}`, `${world.delivery}/h/${widget.ref}`]) {
     await browser.driver.get(address)
     await new Promise((done) => setTimeout(done, 1_200))
     expect([address, await browser.driver.executeScript('return window.hit ?? null')]).toEqual([address, null])
-    if (address.includes('/widgets/')) {
+    if (address.endsWith('/table')) await browser.see(`//div[@role="grid"][@aria-rowcount="${vectors.length}"]`)
+    if (address.endsWith(`/widgets/${widget.id}`)) {
       await browser.driver.switchTo().frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
       expect(await browser.until<number>(`document.querySelector('[data-stage]')?.shadowRoot?.querySelectorAll('[part=card]').length ?? 0`, (count) => count === vectors.length)).toBe(vectors.length)
       expect(await browser.driver.executeScript('return window.hit ?? null')).toBeNull()

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Browser } from './browser'
-import { api, clientNamed, liveWidget, signedIn, statesHere, world } from './world'
+import { api, clientNamed, liveWidget, ownFeed, signedIn, statesHere, world } from './world'
 
 let browser: Browser
 let server: Server
@@ -165,7 +165,7 @@ describe('keeping up', () => {
   test('an entry that the publisher adds is live after the source was read, with nothing done by hand; hidden, it is gone', async () => {
     await studio()
     const client = await clientNamed(browser, 'The Old Quay Music Hall')
-    const [source] = await api<{ id: string }[]>(browser, 'GET', `/clients/${client}/sources`)
+    const source = await ownFeed(browser, client)
     const widget = await liveWidget(browser, 'The Old Quay Music Hall', {}, 'list')
     const title = `News of ${Date.now()}`
     await fetch(`${world.publisher}/quay/atom.xml?add=${encodeURIComponent(title)}`)
@@ -179,7 +179,7 @@ describe('keeping up', () => {
     }
     expect(await follows((text) => text.includes(title))).toBe(true)
     const items = await api<{ id: string; name: string }[]>(browser, 'GET', `/sources/${source!.id}/items`)
-    await api(browser, 'POST', `/widgets/${widget.id}/decisions`, { itemId: items.find((item) => item.name === title)!.id, hidden: true })
+    await api(browser, 'POST', `/widgets/${widget.id}/decisions`, { itemIds: [items.find((item) => item.name === title)!.id], hidden: true })
     expect(await follows((text) => !text.includes(title))).toBe(true)
   })
 })

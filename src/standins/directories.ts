@@ -82,3 +82,23 @@ export function createPeople(origin: string) {
     })
   }
 }
+
+const offers = [
+  { list: 'Treatments', group: 'Dogs', name: 'First check', price: 38, minutes: 20, by: 'Ada Testwood' },
+  { list: 'Treatments', group: 'Dogs', name: 'Vaccination', price: 52, minutes: 15, by: 'Bo Sampler' },
+  { list: 'Treatments', group: 'Cats', name: 'First check', price: 35, minutes: 20, by: 'Ada Testwood' },
+  { list: 'Treatments', group: 'Cats', name: 'Claws and coat', price: 24, minutes: 25, by: 'Cy Placeholder' },
+  { list: 'Courses', group: 'Puppies', name: 'Six evenings for beginners', price: 96, minutes: 60, by: 'Dot Example' },
+  { list: 'Courses', group: 'Grown dogs', name: 'Calm on the lead', price: 72, minutes: 60, by: 'Dot Example' },
+] as const
+
+/** `/api/offers`: a catalogue with named lists, and groups within them. */
+export function createOffers(origin: string) {
+  return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
+    const url = new URL(request.url ?? '/', origin)
+    const picture = /^\/pictures\/(\d+)\.jpg$/.exec(url.pathname)
+    if (picture) return send(response, await drawPicture('pot', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
+    if (url.pathname !== '/api/offers') return send(response, propPage('Saltmere Offers', '<p>What the county’s businesses offer, in lists.</p>'), {}, url.pathname === '/' ? 200 : 404)
+    json(response, { offers: offers.map((one, at) => ({ ...one, no: at + 1, currency: 'GBP', picture: `${origin}/pictures/${at}.jpg`, link: `${origin}/offer/${at + 1}`, about: `${one.name} with ${one.by}, ${one.minutes} minutes.` })) })
+  }
+}

@@ -1,7 +1,7 @@
 /** Starts the simulated outside world: an index, the publisher, and the client sites, each at an address of its own. */
 import { createServer } from 'node:http'
 import { publications } from './entries'
-import { createCommunity, createPeople, createReviews } from './directories'
+import { createCommunity, createOffers, createPeople, createReviews } from './directories'
 import { fileNames } from './feedFormats'
 import { propPage, send } from './html'
 import { createNetwork } from './network'
@@ -23,7 +23,7 @@ const index: Handler = (request, response) => {
   if (request.url === '/healthz') return send(response, JSON.stringify({ process: 'standins', status: 'ok' }), { 'Content-Type': 'application/json' })
   const sites = standinSites.map((site, order) => `<li><a href="${at(siteHost(order))}/">${site.name.replace('&', '&amp;')}</a> (<a href="${at(siteHost(order))}/edit">edit</a>): ${site.manner}</li>`)
   const feeds = publications.map((one) => `<li><code>${at(publisherHost)}/${one.id}/${fileNames[one.format]}</code> · ${one.title.replace('&', '&amp;')}</li>`)
-  send(response, propPage('The stand-ins', `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p><h2>Places with accounts and lists</h2><ul><li><a href="${at('127.0.0.11')}/control">Lumenfold</a>, a network for pictures and posts (password <code>lumen</code>)</li><li><a href="${at('127.0.0.12')}/">County Opinions</a>, a reviews directory</li><li><a href="${at('127.0.0.13')}/">Hearthroom</a>, a community host</li><li><a href="${at('127.0.0.14')}/">Register of People</a>, by key</li></ul>`))
+  send(response, propPage('The stand-ins', `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p><h2>Places with accounts and lists</h2><ul><li><a href="${at('127.0.0.11')}/control">Lumenfold</a>, a network for pictures and posts (password <code>lumen</code>)</li><li><a href="${at('127.0.0.12')}/">County Opinions</a>, a reviews directory</li><li><a href="${at('127.0.0.13')}/">Hearthroom</a>, a community host</li><li><a href="${at('127.0.0.14')}/">Register of People</a>, by key</li><li><a href="${at('127.0.0.15')}/">Saltmere Offers</a>, lists of offers</li></ul>`))
 }
 
 const handlers: [string, Handler][] = [
@@ -33,6 +33,7 @@ const handlers: [string, Handler][] = [
   ['127.0.0.12', createReviews(at('127.0.0.12'), state)],
   ['127.0.0.13', createCommunity(at('127.0.0.13'))],
   ['127.0.0.14', createPeople(at('127.0.0.14'))],
+  ['127.0.0.15', createOffers(at('127.0.0.15'))],
   ...standinSites.map((site, order): [string, Handler] => [siteHost(order), createSite(site, at(siteHost(order)), delivery, state, save)]),
 ]
 

@@ -102,6 +102,8 @@ const moreFacts = {
 
 export const mapping = z.strictObject({ type: z.enum(itemTypes), columns: z.array(z.string().max(40).nullable()).max(200).describe('What each column means, in their order; null: it is not taken') })
 export const tableHead = z.object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())).describe('The first 20'), mapping })
+export const cells = z.object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())), columns: z.array(z.string().nullable()).describe('What each column means') })
+export type CellsShape = z.infer<typeof cells>
 export type TableHeadShape = z.infer<typeof tableHead>
 
 const picture = z.object({ ref: z.string(), width: z.number().optional(), height: z.number().optional(), caption: z.string().optional() })

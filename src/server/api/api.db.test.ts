@@ -45,6 +45,9 @@ describe('who may in', () => {
     for (let at = 0; at < 12; at += 1) known.push(await guess('guessed@test.example', at))
     expect(known).toEqual([...Array<string>(10).fill('wrong_sign_in'), 'too_many_tries', 'too_many_tries'])
   })
+  test('whoever knows the password is let in again and again', async () => {
+    for (let at = 0; at < 12; at += 1) expect((await sessions.signIn({ email: 'a@test.example', password: 'right', userAgent: '', address: 'w' })).token).toBeTruthy()
+  })
   test('tokens and passwords are kept as hashes only', async () => {
     const { db } = await import('../db/db')
     const [rows] = await db().sequelize.query(`select row_to_json(s)::text as row from sessions s union all select row_to_json(t)::text from tokens t union all select row_to_json(u)::text from users u`)

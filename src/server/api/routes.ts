@@ -1,6 +1,7 @@
 /** The whole of `/api/v1`. The OpenAPI document and the handler are both made from this list. */
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
+import { itemTypes } from '@/core/items/item'
 import { kinds } from '@/core/kinds/all'
 import { linksFor } from '@/core/settings/schema'
 import { problem, ProblemError } from '@/core/problems'
@@ -90,6 +91,9 @@ export const routes: readonly Route[] = [
     response: shapes.source,
     run: (actor, { params, body }) => sources.addFile(actor, params.id, body),
   }),
+  route('POST /clients/{id}/catalogues', { summary: 'Start a catalogue that is kept by hand', params: id, body: z.strictObject({ name, type: z.enum(itemTypes) }), response: shapes.source, run: (actor, { params, body }) => sources.startCatalogue(actor, params.id, body) }),
+  route('GET /sources/{id}/cells', { summary: 'A table that is kept here, cell by cell', params: id, response: shapes.cells, run: (actor, { params }) => sources.openCells(actor, params.id) }),
+  route('POST /sources/{id}/cells', { summary: 'Write a table that is kept here', params: id, body: z.strictObject({ rows: z.array(z.array(z.string().max(4000)).max(200)).max(500) }), maxBodyKb: 4096, response: shapes.source, run: (actor, { params, body }) => sources.writeCells(actor, params.id, body.rows) }),
   route('GET /sources/{id}/rows', { summary: 'The first rows of a table, and what its columns are taken to mean', params: id, response: shapes.tableHead, run: (actor, { params }) => sources.openRows(actor, params.id) }),
   route('POST /sources/{id}/mapping', { summary: 'Say what the columns of a table mean', params: id, body: shapes.mapping, response: shapes.source, run: (actor, { params, body }) => sources.setMapping(actor, params.id, body) }),
   route('GET /clients/{id}/connectors', { summary: 'Services that sources can be read through, and this client’s connections', params: id, response: z.array(shapes.connector), run: (actor, { params }) => connections.listConnectors(actor, params.id) }),

@@ -84,6 +84,9 @@ test('each write answers in its shape and is seen by the next read', async () =>
   await read(`/sources/${file.id}/rows`)
   expect(await call('POST', `/sources/${file.id}/mapping`, { type: 'Product', columns: ['name', null] })).toMatchObject({ items: 1 })
 
+  const catalogue = await call('POST', `/clients/${client.id}/catalogues`, { name: 'Plates', type: 'Product' })
+  const cells = (await read(`/sources/${catalogue.id}/cells`)) as unknown as { headings: string[] }
+  expect(await call('POST', `/sources/${catalogue.id}/cells`, { rows: [cells.headings.map((heading) => (heading === 'Name or title' ? 'Plate' : ''))] })).toMatchObject({ items: 1 })
   expect(await read(`/clients/${client.id}/connectors`)).toHaveLength(1)
   const connection = await call('POST', `/clients/${client.id}/keys`, { connector: 'people', key: 'k' })
   expect(await call('POST', `/clients/${client.id}/showable`, { connector: 'people', connectionId: connection.id })).toHaveLength(1)

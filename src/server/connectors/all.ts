@@ -2,11 +2,12 @@
 import { problem, ProblemError } from '@/core/problems'
 import { community } from './community'
 import type { Connector } from './connector'
+import { offers } from './offers'
 import { people } from './people'
 import { pictures } from './pictures'
 import { reviews } from './reviews'
 
-export const connectors: readonly Connector[] = [pictures, reviews, community, people]
+export const connectors: readonly Connector[] = [pictures, reviews, community, people, offers]
 
 /** @throws ProblemError `missing` */
 export function getConnector(id: string): Connector {

@@ -2,7 +2,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
-import { createCommunity, createPeople, createReviews, peopleKey } from '@/standins/directories'
+import { createCommunity, createOffers, createPeople, createReviews, peopleKey } from '@/standins/directories'
 import { createNetwork } from '@/standins/network'
 import type { State } from '@/standins/state'
 import { makeActor, useTestDatabase } from '../db/testDatabase'
@@ -16,7 +16,7 @@ let s: Awaited<ReturnType<typeof load>>
 const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./connections')), ...(await import('../db/db')), ...(await import('./decisions')), ...(await import('./widgets')) })
 
 beforeAll(async () => {
-  const kinds = { pictures: (at: string) => createNetwork(at, state, () => undefined), reviews: (at: string) => createReviews(at, state), community: createCommunity, people: createPeople }
+  const kinds = { pictures: (at: string) => createNetwork(at, state, () => undefined), reviews: (at: string) => createReviews(at, state), community: createCommunity, people: createPeople, offers: createOffers }
   for (const [id, make] of Object.entries(kinds)) {
     const service: { handle?: ReturnType<typeof make> } = {}
     const server = createServer((request, response) => void service.handle?.(request, response))
@@ -125,6 +125,11 @@ describe('reading through it', () => {
     const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Rooms' })
     await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
     expect((await s.sortingTableOf(actor, widget.id)).rows.flatMap((row) => row.closedBecause ?? [])).toEqual(['the room is marked private', 'the public can’t enter the room'])
+  })
+  test.each([['all', 6], ['list=Treatments', 4], ['list=Treatments / Cats', 2]])('offers: %s', async (key, count) => {
+    const source = await read(undefined, 'offers', key)
+    expect(source.items).toBe(count)
+    expect((await s.itemsOfSources(actor, [source.id]))[0]).toMatchObject({ type: 'Product', offers: { priceCurrency: 'GBP' }, lists: [expect.stringContaining(' / ')] })
   })
   test('a register by key; a wrong key is refused and not kept', async () => {
     expect(await code(s.addKey(actor, client, 'people', 'wrong'))).toBe('key_refused')

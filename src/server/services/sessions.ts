@@ -4,7 +4,7 @@ import { problem, ProblemError } from '@/core/problems'
 import { db } from '../db/db'
 import { found, type Actor, type Role } from './actor'
 import { checkPassword, hashPassword, hashToken, newToken } from './secrets'
-import { throttle } from './throttle'
+import { forgive, throttle } from './throttle'
 
 const sessionDays = 30
 const dayMs = 86_400_000
@@ -18,6 +18,8 @@ export async function signIn(input: { email: string; password: string; userAgent
   // Someone unknown takes as long as someone known with a wrong password.
   const matches = await checkPassword(user?.passwordHash ?? (await decoyHash()), input.password)
   if (!user || !matches) throw new ProblemError(problem('wrong_sign_in'))
+  // Whoever knows the password is not guessing.
+  await forgive(`sign-in ${email}`)
   const token = newToken()
   const expiresAt = new Date(Date.now() + sessionDays * dayMs)
   await db().Session.create({ userId: user.id, tokenHash: hashToken(token), userAgent: input.userAgent.slice(0, 300), expiresAt })

@@ -197,3 +197,32 @@ describe('a social account', () => {
     expect(await s.listSources(actor, client)).toEqual([])
   })
 })
+
+describe('a catalogue kept by hand', () => {
+  test('begins empty, is filled in and edited in place; what was decided on a row outlives its new name', async () => {
+    const source = await s.startCatalogue(actor, client, { name: 'Plates', type: 'Product' })
+    expect(source).toMatchObject({ items: 0, reader: 'csv', label: 'Plates' })
+    const { headings, columns } = await s.openCells(actor, source.id)
+    expect(columns[0]).toBe('guid')
+    const row = (facts: Record<string, string>) => columns.map((id) => facts[id ?? ''] ?? '')
+    await s.writeCells(actor, source.id, [row({ name: 'Tide, large', price: '48', lists: 'Tableware / Plates' }), row({ name: 'Bowl "ash"', price: '22' })])
+    const widget = await liveWidget(source)
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => [one.name, one.offers?.price, one.lists])).toEqual([['Tide, large', 48, ['Tableware / Plates']], ['Bowl "ash"', 22, undefined]])
+    const [first] = await s.itemsOfSources(actor, [source.id])
+    await s.decide(actor, widget.id, [first!.id], { pinned: true })
+    const cells = await s.openCells(actor, source.id)
+    expect([cells.headings, cells.rows.every((one) => one[0] !== '')]).toEqual([headings, true])
+    await s.writeCells(actor, source.id, cells.rows.map((one, at) => (at === 0 ? one.map((cell) => (cell === 'Tide, large' ? 'Tide plate' : cell)) : one)))
+    const renamed = (await s.itemsOfSources(actor, [source.id]))[0]!
+    expect([renamed.id, renamed.name]).toEqual([first!.id, 'Tide plate'])
+    await s.renderWidget(widget.id)
+    expect(await liveText(widget.ref)).toContain('Tide plate')
+  })
+  test('a name is used once; long tables are edited elsewhere; others have nothing to do with it', async () => {
+    const source = await s.startCatalogue(actor, client, { name: 'People', type: 'Person' })
+    expect(await code(s.startCatalogue(actor, client, { name: 'People', type: 'Person' }))).toBe('source_exists')
+    expect(await code(s.writeCells(actor, source.id, Array.from({ length: 501 }, () => ['x'])))).toBe('input_invalid')
+    const stranger = await makeActor()
+    expect([await code(s.openCells(stranger, source.id)), await code(s.writeCells(stranger, source.id, [])), await code(s.startCatalogue(stranger, client, { name: 'X', type: 'Person' }))]).toEqual(['missing', 'missing', 'missing'])
+  })
+})

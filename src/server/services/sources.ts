@@ -3,11 +3,11 @@ import { createHash } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
-import type { ProbeShape, SourceShape, TableHeadShape } from '@/core/api/shapes'
-import { itemTypes, type ReadItem } from '@/core/items/item'
+import type { CellsShape, ProbeShape, SourceShape, TableHeadShape } from '@/core/api/shapes'
+import { itemTypes, type ItemType, type ReadItem } from '@/core/items/item'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
 import { readBytes, readerLabel } from '@/core/readers/all'
-import { guessMapping } from '@/core/readers/columns'
+import { columnsOf, guessMapping } from '@/core/readers/columns'
 import { readTable } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
 import type { ReadContext, Reading } from '@/core/readers/reader'
@@ -23,6 +23,7 @@ import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
 import { accessBy } from './connections'
 import { itemsOf, upsertItems } from './items'
+import { newRef } from './secrets'
 
 const accept = 'application/activity+json, application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
 const historyLimit = 20
@@ -213,6 +214,61 @@ export async function setMapping(actor: Actor, id: string, mapping: NonNullable<
   else await inTransaction((transaction) => takeReading(row, readFileText(file.name, file.text, optionsOf(row)), 'Columns named by hand', transaction))
   return getSource(actor, id)
 }
+
+/** Rows that can be edited in the studio; longer tables are kept in a spreadsheet and uploaded. */
+const mostEditable = 500
+
+/** Starts a catalogue that is kept by hand: a table with every column that its type has, and a key for each row. */
+export async function startCatalogue(actor: Actor, clientId: string, input: { name: string; type: ItemType }): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const client = await clientRow(actor, clientId)
+  await demandRoom(actor)
+  const columns = [...columnsOf(input.type)].sort((a, b) => Number(b.id === 'guid') - Number(a.id === 'guid'))
+  const file = `${input.name}.csv`
+  const address = `file:${file}`
+  const existing = await db().Source.findOne({ where: { clientId: client.id, address } })
+  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+  const options: SourceOptions = { file, mapping: { type: input.type, columns: columns.map((column) => column.id) } }
+  const id = await inTransaction(async (transaction) => {
+    const row = await db().Source.create({ clientId: client.id, agencyId: actor.agencyId, address, label: input.name, reader: 'csv', feed: {}, problems: [], history: [{ at: new Date().toISOString(), what: 'Started by hand' }], options, intervalMinutes: fileIntervalMinutes, nextAt: dueIn(fileIntervalMinutes), changedAt: new Date() }, { transaction })
+    await db().SourceFile.create({ sourceId: row.id, name: file, text: writeCsv([columns.map((column) => column.label)]) }, { transaction })
+    return row.id
+  })
+  return getSource(actor, id)
+}
+
+const tableOf = async (actor: Actor, id: string) => {
+  const row = await sourceRow(actor, id)
+  const file = found(await db().SourceFile.findByPk(id), 'table kept here')
+  const { headings, rows } = readTable(file.text)
+  if (rows.length > mostEditable) throw new ProblemError(problem('input_invalid', { where: 'Table', why: `it has ${rows.length} rows; up to ${mostEditable} can be edited here. Edit it in a spreadsheet and upload it again` }))
+  return { row, file, headings, rows: rows.map((one) => headings.map((_heading, at) => one.cells[at] ?? '')) }
+}
+
+/** A table as it is, cell by cell, with what each column means. */
+export async function openCells(actor: Actor, id: string): Promise<CellsShape> {
+  const { row, headings, rows } = await tableOf(actor, id)
+  const mapping = optionsOf(row).mapping ?? guessMapping(headings)
+  return { headings, rows, columns: headings.map((_heading, at) => mapping.columns[at] ?? null) }
+}
+
+/** Writes the whole table. Rows without a key get one, so that what is decided on them outlives a new name. */
+export async function writeCells(actor: Actor, id: string, cells: readonly (readonly string[])[]): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const { row, file, headings } = await tableOf(actor, id)
+  if (cells.length > mostEditable) throw new ProblemError(problem('input_invalid', { where: 'Table', why: `up to ${mostEditable} rows can be kept here` }))
+  const { mapping } = optionsOf(row)
+  const key = mapping?.columns.indexOf('guid') ?? -1
+  const rows = cells.map((one) => headings.map((_heading, at) => (at === key && !one[at]?.trim() && one.some((cell) => cell.trim() !== '') ? newRef() : (one[at] ?? ''))))
+  const text = writeCsv([headings, ...rows])
+  await inTransaction(async (transaction) => {
+    await file.update({ text, uploadedAt: new Date() }, { transaction })
+    await takeReading(row, readFileText(file.name, text, optionsOf(row)), 'Edited by hand', transaction)
+  })
+  return getSource(actor, id)
+}
+
+const writeCsv = (rows: readonly (readonly string[])[]): string => rows.map((row) => row.map((cell) => (/[",;\r\n]|^\s|\s$/.test(cell) ? `"${cell.replace(/"/g, '""')}"` : cell)).join(',')).join('\r\n') + '\r\n'
 
 const rowsShown = 20
 

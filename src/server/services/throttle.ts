@@ -18,3 +18,6 @@ export async function throttle(key: string, limit: number, windowS: number): Pro
   )
   if (row && row.count > limit) throw new ProblemError(problem('too_many_tries', { seconds: Math.max(1, windowS - row.age) }))
 }
+
+/** The count under a key begins anew. */
+export const forgive = (key: string): Promise<unknown> => db().sequelize.query('delete from throttles where key = $1', { bind: [key] })

@@ -9,6 +9,7 @@ import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
 import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
+import { CellsSection } from '../tables/CellsSection'
 import { ColumnsSection } from '../tables/ColumnsSection'
 import { ago, dayAndTime } from '../time'
 import { useAct } from './useAct'
@@ -26,7 +27,7 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
       <main className="mx-auto flex max-w-4xl flex-col gap-8 px-4 py-8 sm:px-6">
         <div className="flex flex-col gap-2">
           <h1 className="text-3xl break-words">{source.label}</h1>
-          <p className="text-faint">{source.readerLabel} · {isFile ? <>uploaded as {source.address.slice('file:'.length)}; upload it again under the same name to replace it</> : !/^https?:/.test(source.address) ? 'read through a connection' : <a href={source.address} target="_blank" rel="noreferrer" className="font-mono text-[13px] break-all underline">{source.address}</a>}</p>
+          <p className="text-faint">{source.readerLabel} · {isFile ? <>kept here as {source.address.slice('file:'.length)}; a file uploaded under the same name takes its place</> : !/^https?:/.test(source.address) ? 'read through a connection' : <a href={source.address} target="_blank" rel="noreferrer" className="font-mono text-[13px] break-all underline">{source.address}</a>}</p>
           <p>{source.items} entries{source.waiting > 0 ? `, ${source.waiting} of them wait for a decision` : ''}{source.closed > 0 ? `, ${source.closed} marked private: they never leave the studio` : ''}. Read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}{isFile ? '' : `, next ${ago(source.nextAt)}`}.{source.changedAt && ` Last changed ${ago(source.changedAt)}.`}</p>
           {source.connection === 'lost' && <Notice tone="look" role="status">Its connection is lost. Open a widget of this client, go to Gather, and sign in again there; what it has stays until then.</Notice>}
           {source.lastProblem && <Notice tone="broken" role="status"><p>{source.lastProblem.detail}</p><p>Tried {source.failures} {source.failures === 1 ? 'time' : 'times'}. What is live stays as it was.</p></Notice>}
@@ -41,6 +42,7 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
             <ul className="divide-y divide-hair border-y border-hair">{source.problems.map((one, at) => <li key={at} className="py-2"><span className="font-medium">{one.where}</span>: {one.what}; <span className="text-faint">{one.done}.</span></li>)}</ul>
           </section>
         )}
+        {isFile && source.reader === 'csv' && <CellsSection sourceId={source.id} />}
         {source.reader === 'csv' && <ColumnsSection sourceId={source.id} />}
         <section aria-labelledby="entries">
           <h2 id="entries" className="mb-2 text-lg">What it has now</h2>

@@ -21,7 +21,7 @@ export function MappingEditor({ headings, rows, mapping, onChange }: MappingEdit
   }
   return (
     <div className="flex flex-col gap-3">
-      <label className="flex items-center gap-2">Each row is one of
+      <label className="flex items-center gap-2 whitespace-nowrap">Each row is one of
         <select value={mapping.type} onChange={(event) => retype(event.target.value as ItemType)} className={inputClass}>{tableTypes.map(({ type, label }) => <option key={type} value={type}>{label}</option>)}</select>
       </label>
       <div className="overflow-x-auto rounded-md border border-hair" tabIndex={0} role="region" aria-label="The first rows">

@@ -2,6 +2,7 @@
 import type { Item } from '../../items/item'
 import { shorten } from '../../items/text'
 import { dateInWords } from '../../locale/dates'
+import { wordIn } from '../../locale/words'
 import { startsOf } from '../../rules/rules'
 import type { KindContext } from '../kind'
 import type { FeedValues } from './fields'
@@ -52,7 +53,7 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
       const [title, text] = item.name ? [item.name, item.text] : firstSentence(item.text)
       return {
         id: item.id,
-        title: title || 'Untitled',
+        title: `${title || 'Untitled'}${statusOf(item, context.locale)}`,
         url: item.url,
         picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, widthsFor[values.layout], context.assets) : undefined,
         date: values['facts.date'] !== 'none' && iso ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) } : undefined,
@@ -64,6 +65,9 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
     }),
   }
 }
+
+/** Nobody should set out for what does not take place. */
+const statusOf = ({ eventStatus }: Item, locale: string): string => (eventStatus === 'EventCancelled' ? ` (${wordIn('cancelled', locale)})` : eventStatus === 'EventPostponed' ? ` (${wordIn('postponed', locale)})` : '')
 
 const longestTitle = 90
 

@@ -5,6 +5,7 @@ import type { SourceShape } from '@/core/api/shapes'
 import { ConnectPanel } from '../../connect/ConnectPanel'
 import { Notice } from '../../parts/Notice'
 import { ago } from '../../time'
+import { StartCatalogue } from '../../tables/StartCatalogue'
 import { UploadFile } from '../../tables/UploadFile'
 import { AddSource } from './AddSource'
 
@@ -32,7 +33,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: Ga
                 </label>
                 {source.progress && <p role="status" className="text-[13px]">{source.progress.total === null ? 'Reading it in …' : `${source.progress.done} of ${source.progress.total} items read in.`} You can go on meanwhile.</p>}
                 {source.lastProblem && <Notice tone="broken">{source.lastProblem.detail} What is live stays as it was.</Notice>}
-                <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">Where it is, how it is</Link>
+                <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">{source.address.startsWith('file:') && source.reader === 'csv' ? 'Fill in and edit' : 'Where it is, how it is'}</Link>
               </li>
             ))}
           </ul>
@@ -40,6 +41,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: Ga
       )}
       <AddSource clientId={clientId} onAdded={onAdded} isFirst={chosen.length === 0} />
       <UploadFile clientId={clientId} onAdded={onAdded} />
+      <StartCatalogue clientId={clientId} onAdded={onAdded} />
       <ConnectPanel clientId={clientId} onAdded={onAdded} />
     </div>
   )
