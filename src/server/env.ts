@@ -3,6 +3,8 @@ import * as z from 'zod'
 
 const flag = z.enum(['0', '1']).default('0').transform((value) => value === '1')
 
+const developmentSecret = 'only for development, not for the web'
+
 const schema = z.object({
   NODE_ENV: z.string().default('development'),
   DATABASE_URL: z.string().regex(/^postgres(ql)?:\/\//, 'it begins with postgres://'),
@@ -14,13 +16,13 @@ const schema = z.object({
   /** Origins in private networks that may be fetched all the same, separated by commas: the demo's stand-ins, nothing else. */
   YIMBLE_ALLOWED_ORIGINS: z.string().default('').transform((value) => value.split(',').map((one) => one.trim()).filter(Boolean)),
   /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
-  YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default('only for development, not for the web'),
+  YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
   /** Where the services of the connectors are: `{"reviews":"https://…"}`. */
   YIMBLE_CONNECTORS: z.string().default('{}'),
   /** Shows the demo sign-in on the sign-in page. */
   YIMBLE_DEMO: flag,
   YIMBLE_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),
-})
+}).refine((value) => value.NODE_ENV !== 'production' || value.YIMBLE_SECRET !== developmentSecret, { path: ['YIMBLE_SECRET'], message: 'it is needed in production, at least 32 letters of your own' })
 
 export type Env = z.infer<typeof schema>
 

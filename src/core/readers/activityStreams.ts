@@ -4,6 +4,7 @@
  */
 import type { ReadItem, ReadPicture } from '../items/item'
 import { oneLine, textOf } from '../items/text'
+import { readMoment, writeMoment } from '../schedule/moment'
 import { readDate } from './dates'
 import { isObject, listOf, number, objects, parseTolerant, string, strings, type Json } from './json'
 import { picturesIn, unique } from './pictures'
@@ -81,13 +82,18 @@ function readPost(post: Json, type: string, base: string | undefined): ReadItem 
     dateModified: readDate(string(post.updated) ?? ''),
     keywords: objects(post.tag).filter((tag) => /Hashtag$/.test(string(tag.type) ?? '')).flatMap((tag) => string(tag.name)?.replace(/^#/, '') ?? []),
     inLanguage: language,
-    startDate: string(post.startTime),
-    endDate: string(post.endTime),
+    startDate: timeOf(post.startTime),
+    endDate: timeOf(post.endTime),
     inReplyTo: resolve(isObject(post.inReplyTo) ? string(post.inReplyTo.id) : string(post.inReplyTo), base),
     likes: number(isObject(post.likes) ? post.likes.totalItems : undefined),
     visibility: isClosed ? 'private' : undefined,
     hiddenBecause: isClosed ? 'the post was not meant for the public' : undefined,
   }
+}
+
+const timeOf = (value: unknown): string | undefined => {
+  const moment = readMoment(string(value) ?? '')
+  return moment && writeMoment(moment)
 }
 
 /** `…/users/ada` and `…/@ada` are ada. */

@@ -28,9 +28,12 @@ export interface Component {
 interface OpenComponent { readonly name: string; readonly lines: ContentLine[]; readonly parts: OpenComponent[]; readonly at: number }
 
 const lineStart = /^(?:[A-Za-z0-9_-]+\.)?[A-Za-z0-9_-]+(?:;[^:]*)?:/
+/** Names that are properties in any case, as long as no space follows the colon. */
+const usualNames = /^(?:[\w-]+\.)?(?:version|prodid|method|uid|summary|description|location|dtstart|dtend|dtstamp|due|duration|rrule|rdate|exdate|exrule|categories|class|created|last-modified|organizer|attendee|sequence|status|transp|url|geo|tzid|tzname|tzoffsetfrom|tzoffsetto|fn|n|nickname|tel|email|adr|org|title|role|note|photo|logo|bday|rev)(?:;[^:]*)?:(?! )/i
+
 /** Words of a text that was broken without being folded look like `Bring: shoes`; names of properties are in one case throughout. */
 const isStart = (raw: string) => {
-  if (/^[ \t]*(BEGIN|END)\s*:/i.test(raw) || /^[A-Z][A-Z-]+[=]/.test(raw)) return true
+  if (/^[ \t]*(BEGIN|END)\s*:/i.test(raw) || /^[A-Z][A-Z-]+[=]/.test(raw) || usualNames.test(raw)) return true
   const name = lineStart.test(raw) ? /^[^;:]+/.exec(raw)![0] : ''
   return name !== '' && !/^https?$/i.test(name) && (name === name.toUpperCase() || name === name.toLowerCase() || name.includes('.'))
 }

@@ -56,6 +56,7 @@ describe('a table', () => {
   })
   test('a mapping by hand wins', () => expect(read('A,B\nPlate,7', { mapping: { type: 'Product', columns: ['guid', 'price'] } }).items).toMatchObject([{ guid: 'Plate', name: '', offers: { price: 7 } }]))
   test('a column marked private keeps its row inside', () => expect(read('Name,Private,Price\nPlate,yes,1\nBowl,,2').items.map((one) => one.visibility)).toEqual(['private', undefined]))
+  test('of a private row no cell is quoted', () => expect(JSON.stringify(read('Name,Private,Price\nPlate,yes,secret sum').problems)).not.toContain('secret'))
   test('no known heading is said', () => expect(read('aa,bb\n1,2').problems).toContainEqual({ where: 'the first row', what: 'no heading in it is known', done: 'the columns must be named by hand' }))
   test('sentences are no table', () => expect(readBytes(new TextEncoder().encode('Dear reader, this is a letter.\nIt has commas, too.')).format).toBe('unknown'))
 })

@@ -47,13 +47,16 @@ export function readTable(text: string): { headings: string[]; rows: Row[]; prob
 
 function readRow(cells: readonly string[], at: number, headings: readonly string[], mapping: Mapping, context: ReadContext, problems: ReadProblem[]): ReadItem | undefined {
   const item: { -readonly [Key in keyof ReadItem]: ReadItem[Key] } = { type: mapping.type, name: '', image: [], keywords: [] }
+  const faults: ReadProblem[] = []
   const usable = new Map(columnsOf(mapping.type).map((column) => [column.id, column]))
   mapping.columns.forEach((id, place) => {
     const value = cells[place]?.trim() ?? ''
     const column = id ? usable.get(id) : undefined
     if (!column || value === '') return
-    if (!column.put(item, value, context.url)) problems.push({ where: `row ${at}, ${headings[place] || `column ${place + 1}`}`, what: `“${value.slice(0, 60)}” cannot be understood as ${column.label.toLowerCase()}`, done: 'it was left out' })
+    if (!column.put(item, value, context.url)) faults.push({ where: `row ${at}, ${headings[place] || `column ${place + 1}`}`, what: `“${value.slice(0, 60)}” cannot be understood as ${column.label.toLowerCase()}`, done: 'it was left out' })
   })
+  // Problems are read by everybody: of a private row no cell is quoted in them.
+  problems.push(...(item.visibility === 'private' ? faults.map((one) => ({ ...one, what: 'the cell cannot be understood' })) : faults))
   item.name ||= oneLine([item.givenName, item.familyName].filter(Boolean).join(' '))
   return item
 }

@@ -61,11 +61,17 @@ describe('what repeats', () => {
   test('what repeats for ever tells no more than it may', () => expect(event('DTSTART:20200501T200000Z\r\nRRULE:FREQ=HOURLY').dates).toHaveLength(500))
 })
 
+test('what is private is not named in the problems', () => {
+  const { problems } = read(calendar('SUMMARY:Secret board\r\nCLASS:PRIVATE'))
+  expect([problems.length, JSON.stringify(problems).includes('Secret')]).toEqual([1, false])
+})
+
 describe('the rest', () => {
   test.each<[string, string, object]>([
     ['escapes', 'SUMMARY:One\\, two\\; three\\nfour \\\\ five', { name: 'One, two; three four \\ five' }],
     ['a folded line, also within a letter’s bytes', 'SUMMARY:One\r\n  two\r\n three', { name: 'One twothree' }],
     ['a text broken without being folded', 'DESCRIPTION:Bring:\r\nShoes: the old ones\r\nand a towel', { text: 'Bring:\nShoes: the old ones\nand a towel' }],
+    ['names in any case', 'Summary:One\r\nLocation;Language=en:Hall', { name: 'One', location: { name: 'Hall' } }],
     ['a place with coordinates', 'LOCATION:Hall\r\nGEO:52.5;1.25', { location: { name: 'Hall', latitude: 52.5, longitude: 1.25 } }],
     ['coordinates off the globe are none', 'GEO:952.5;1.25', { location: undefined }],
     ['what is private says so', 'CLASS:PRIVATE', { visibility: 'private', hiddenBecause: 'the calendar marks it private' }],

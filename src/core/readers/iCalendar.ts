@@ -114,7 +114,9 @@ interface Surroundings { readonly zones: Zones; readonly context: ReadContext; r
 function readEvent(event: Component, at: number, around: Surroundings): ReadItem {
   const { zones, context, problems } = around
   const name = oneLine(plainText(lineOf(event, 'SUMMARY')))
-  const where = `event ${at + 1}${name ? ` (${name.slice(0, 40)})` : ''}, line ${event.at}`
+  const isClosed = /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(event, 'CLASS')?.value.trim() ?? '')
+  // Problems are read by everybody: what is private is not named in them.
+  const where = `event ${at + 1}${name && !isClosed ? ` (${name.slice(0, 40)})` : ''}, line ${event.at}`
   const startLine = lineOf(event, 'DTSTART')
   const start = startLine && readTime(startLine, zones)
   if (!start) problems.push({ where, what: startLine ? `“${startLine.value.slice(0, 40)}” cannot be understood as a time` : 'it does not say when it starts', done: 'the event has no date' })
@@ -126,7 +128,6 @@ function readEvent(event: Component, at: number, around: Surroundings): ReadItem
   const marked = linesOf(event, 'X-ALT-DESC').find((line) => /html/i.test(parameterOf(line, 'FMTTYPE') ?? '')) ?? (/^\s*<(html|p|div|br|ul|table)\b/i.test(description) ? lineOf(event, 'DESCRIPTION') : undefined)
   const url = resolve(lineOf(event, 'URL')?.value, context.url)
   const organiser = lineOf(event, 'ORGANIZER')
-  const isClosed = /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(event, 'CLASS')?.value.trim() ?? '')
   const recurrence = lineOf(event, 'RECURRENCE-ID')
   const recurrenceTime = recurrence && readTime(recurrence, zones)
   const rules = linesOf(event, 'RRULE').map((line) => line.value.trim())

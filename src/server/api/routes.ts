@@ -14,6 +14,7 @@ import * as releases from '../services/releases'
 import * as sessions from '../services/sessions'
 import * as sites from '../services/sites'
 import * as sources from '../services/sources'
+import * as tables from '../services/tables'
 import * as tokens from '../services/tokens'
 import * as widgets from '../services/widgets'
 import { route, type Route } from './route'
@@ -89,13 +90,13 @@ export const routes: readonly Route[] = [
     body: z.strictObject({ name, text: z.string().min(1, 'the file is empty').max(8_000_000), mapping: shapes.mapping.optional() }),
     maxBodyKb: 10_240,
     response: shapes.source,
-    run: (actor, { params, body }) => sources.addFile(actor, params.id, body),
+    run: (actor, { params, body }) => tables.addFile(actor, params.id, body),
   }),
-  route('POST /clients/{id}/catalogues', { summary: 'Start a catalogue that is kept by hand', params: id, body: z.strictObject({ name, type: z.enum(itemTypes) }), response: shapes.source, run: (actor, { params, body }) => sources.startCatalogue(actor, params.id, body) }),
-  route('GET /sources/{id}/cells', { summary: 'A table that is kept here, cell by cell', params: id, response: shapes.cells, run: (actor, { params }) => sources.openCells(actor, params.id) }),
-  route('POST /sources/{id}/cells', { summary: 'Write a table that is kept here', params: id, body: z.strictObject({ rows: z.array(z.array(z.string().max(4000)).max(200)).max(500) }), maxBodyKb: 4096, response: shapes.source, run: (actor, { params, body }) => sources.writeCells(actor, params.id, body.rows) }),
-  route('GET /sources/{id}/rows', { summary: 'The first rows of a table, and what its columns are taken to mean', params: id, response: shapes.tableHead, run: (actor, { params }) => sources.openRows(actor, params.id) }),
-  route('POST /sources/{id}/mapping', { summary: 'Say what the columns of a table mean', params: id, body: shapes.mapping, response: shapes.source, run: (actor, { params, body }) => sources.setMapping(actor, params.id, body) }),
+  route('POST /clients/{id}/catalogues', { summary: 'Start a catalogue that is kept by hand', params: id, body: z.strictObject({ name, type: z.enum(itemTypes) }), response: shapes.source, run: (actor, { params, body }) => tables.startCatalogue(actor, params.id, body) }),
+  route('GET /sources/{id}/cells', { summary: 'A table that is kept here, cell by cell', params: id, response: shapes.cells, run: (actor, { params }) => tables.openCells(actor, params.id) }),
+  route('POST /sources/{id}/cells', { summary: 'Write a table that is kept here', params: id, body: z.strictObject({ rows: z.array(z.array(z.string().max(4000)).max(200)).max(500) }), maxBodyKb: 4096, response: shapes.source, run: (actor, { params, body }) => tables.writeCells(actor, params.id, body.rows) }),
+  route('GET /sources/{id}/rows', { summary: 'The first rows of a table, and what its columns are taken to mean', params: id, response: shapes.tableHead, run: (actor, { params }) => tables.openRows(actor, params.id) }),
+  route('POST /sources/{id}/mapping', { summary: 'Say what the columns of a table mean', params: id, body: shapes.mapping, response: shapes.source, run: (actor, { params, body }) => tables.setMapping(actor, params.id, body) }),
   route('GET /clients/{id}/connectors', { summary: 'Services that sources can be read through, and this client’s connections', params: id, response: z.array(shapes.connector), run: (actor, { params }) => connections.listConnectors(actor, params.id) }),
   route('POST /clients/{id}/connections', { summary: 'Begin to sign in elsewhere; the browser goes to the address', params: id, body: z.strictObject({ connector: z.string().max(40), backTo: z.string().max(300).regex(/^\/(?![/\\])/, 'a path in the studio') }), response: z.object({ url: z.url() }), run: (actor, { params, body }) => connections.startSignIn(actor, params.id, body.connector, body.backTo) }),
   route('POST /clients/{id}/keys', { summary: 'Connect by a key', params: id, body: z.strictObject({ connector: z.string().max(40), key: z.string().trim().min(1, 'a key is needed').max(500) }), response: shapes.connection, run: (actor, { params, body }) => connections.addKey(actor, params.id, body.connector, body.key) }),

@@ -7,7 +7,7 @@ import { log } from '../log'
 import { renderWidget } from '../services/artifacts'
 import { itemsOf } from '../services/items'
 import { fetchPictures } from '../services/pictures'
-import { refresh } from '../services/sources'
+import { refresh } from '../services/refreshing'
 import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
 const pace = { pollS: 1, dueMs: 2_000, refreshesAtOnce: 16, picturesAhead: 40 } as const

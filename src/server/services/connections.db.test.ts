@@ -13,7 +13,7 @@ const servers: Server[] = []
 const origins: Record<string, string> = {}
 let drop: () => Promise<void>
 let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./connections')), ...(await import('../db/db')), ...(await import('./decisions')), ...(await import('./widgets')) })
+const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./refreshing')), ...(await import('./tables')), ...(await import('./connections')), ...(await import('../db/db')), ...(await import('./decisions')), ...(await import('./widgets')) })
 
 beforeAll(async () => {
   const kinds = { pictures: (at: string) => createNetwork(at, state, () => undefined), reviews: (at: string) => createReviews(at, state), community: createCommunity, people: createPeople, offers: createOffers }

@@ -115,9 +115,9 @@ const connectionRow = async (actor: Actor, id: string) => found(await db().Conne
 /** What can be shown through a connector. @param connectionId - needed where somebody signs in */
 export async function listShowable(actor: Actor, clientId: string, input: { connector: string; connectionId?: string; name: string; place: string }): Promise<ShowableShape[]> {
   demand(actor, 'designer')
-  await clientRow(actor, clientId)
+  const client = await clientRow(actor, clientId)
   const connector = getConnector(input.connector)
-  const connection = input.connectionId ? await connectionRow(actor, input.connectionId) : null
+  const connection = input.connectionId ? found(await db().Connection.findOne({ where: { id: input.connectionId, clientId: client.id, connector: connector.id } }), 'connection') : null
   const { showable } = await connector.list(await accessBy(connector, connection), input)
   return [...showable]
 }

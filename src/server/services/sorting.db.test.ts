@@ -6,7 +6,7 @@ import type { Actor } from './actor'
 let outside: Outside
 let drop: () => Promise<void>
 let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./artifacts')), ...(await import('./bench')), ...(await import('./decisions')), ...(await import('../db/db')) })
+const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./refreshing')), ...(await import('./tables')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./artifacts')), ...(await import('./bench')), ...(await import('./decisions')), ...(await import('../db/db')) })
 
 beforeAll(async () => {
   outside = await startOutside()
@@ -169,7 +169,11 @@ describe('files', () => {
     expect(await code(s.addFile(actor, client, { name: 'x.dat', text }))).toBe('nothing_readable')
     expect(await s.listSources(actor, client)).toEqual([])
   })
-  test('a page that describes things is a source; one with only articles leads to its feed', async () => {
+  test('a page that names its owner leads to its feed all the same', async () => {
+    outside.answer = (request, response) => void (request.url === '/feed' ? response.writeHead(200, { 'content-type': 'application/rss+xml' }).end('<rss version="2.0"><channel><title>News</title><item><title>A</title></item></channel></rss>') : response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><link rel="alternate" type="application/rss+xml" href="/feed"><script type="application/ld+json">{"@type":"LocalBusiness","name":"Kiln","address":"4 Ropewalk"}</script>'))
+    expect(await s.addSource(actor, client, { address: outside.origin })).toMatchObject({ reader: 'rss', items: 1 })
+  })
+  test('a page that describes several things is a source', async () => {
     serve('<!doctype html><link rel="alternate" type="application/rss+xml" href="/feed"><script type="application/ld+json">{"@type":"Product","name":"Plate","review":{"@type":"Review","reviewBody":"Good"}}</script>', 'text/html')
     expect(await s.addSource(actor, client, { address: outside.origin })).toMatchObject({ reader: 'page', items: 2 })
   })
@@ -190,6 +194,10 @@ describe('a social account', () => {
     const source = await s.addSource(actor, client, { address: `@ada@${new URL(at).host}` })
     expect(source).toMatchObject({ label: 'Ada', reader: 'activitystreams', items: 3, closed: 1, address: `${at}/outbox` })
     expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.text)).toEqual(['Post 1', 'Post 3'])
+    const before = outside.answer
+    outside.answer = (request, response) => (request.url === '/outbox?page=1' ? void response.writeHead(200, { 'content-type': 'application/activity+json' }).end(JSON.stringify({ '@context': 'https://www.w3.org/ns/activitystreams', type: 'OrderedCollectionPage', orderedItems: [note(4), note(1)], next: `${at}/outbox?page=2` })) : before(request, response))
+    await s.refreshSource(actor, source.id)
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.text)).toContain('Post 4')
   })
   test('that nobody knows is said, and nothing is kept', async () => {
     outside.answer = (_request, response) => void response.writeHead(404).end()

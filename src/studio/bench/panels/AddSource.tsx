@@ -75,6 +75,7 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
       {!found && <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>{busy === 'reading' ? 'Reading …' : 'See what is there'}</Button>}
       {found && (
         <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
+          {found.announced.length > 0 && found.items > 0 && <p className="text-[13px]">This page describes {found.items === 1 ? 'something' : `${found.items} things`} itself, below. {found.announced.length === 1 ? 'It also announces a feed' : `It also announces ${found.announced.length} feeds`}: {found.announced.slice(0, 3).map((feed) => <Button key={feed.url} small className="mr-1" busy={busy === 'adding'} onClick={() => void add(feed.url)}>{feed.title}</Button>)}</p>}
           {found.announced.length > 0 && found.items === 0 ? (
             <>
               <p>{found.format === 'opml' ? `A bundle of ${found.announced.length} feeds:` : found.format === 'activitystreams' ? 'An account. What it posts:' : `That is a web page. It announces ${found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:`}</p>

@@ -77,5 +77,5 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
 export const whenOf = (item: Item): string => {
   const iso = item.startDate ?? item.datePublished ?? item.dateModified
   // A day alone comes as its midnight.
-  return !iso ? 'no date' : iso.length === 10 || /T00:00:00(\.000)?Z$/.test(iso) ? dayOnly(iso) : dayAndTime(iso)
+  return !iso || Number.isNaN(Date.parse(iso)) ? 'no date' : iso.length === 10 || /T00:00:00(\.000)?Z$/.test(iso) ? dayOnly(iso) : dayAndTime(iso)
 }

@@ -1,0 +1,145 @@
+/** Refreshing sources: for the worker, and for a person who will not wait. A failed refresh changes nothing that is live. */
+import { createHash } from 'node:crypto'
+import type { Transaction } from 'sequelize'
+import * as z from 'zod'
+import type { ReadItem } from '@/core/items/item'
+import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
+import type { Reading } from '@/core/readers/reader'
+import { getConnector } from '../connectors/all'
+import { db, inTransaction } from '../db/db'
+import type { Source } from '../db/models/source'
+import type { Fetched } from '../fetch/fetchAddress'
+import { enqueue, widgetsLiveWith } from '../jobs/queue'
+import { accessBy } from './connections'
+import { upsertItems } from './items'
+import { isFile, optionsOf, readAddress, readFileText, type Answer } from './reading'
+
+const historyLimit = 20
+export const defaultIntervalMinutes = 30
+export const fileIntervalMinutes = 24 * 60
+const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
+
+export const answered = (fetched: Fetched) => ({ etag: fetched.etag, lastModified: fetched.lastModified, contentHash: createHash('sha256').update(fetched.bytes).digest('hex'), checkedAt: new Date() })
+
+/** Spread by a tenth either way, so that sources added together are not asked together for ever. */
+export const dueIn = (minutes: number) => new Date(Date.now() + minutes * 60_000 * (0.9 + Math.random() * 0.2))
+
+/**
+ * Reads a source again. What is live changes only when all of it worked; a failure is noted and tried again, later each
+ * time. Nobody is asked: the worker calls this, and `refreshSource` for a person.
+ */
+export async function refresh(sourceId: string): Promise<void> {
+  const source = await db().Source.findByPk(sourceId)
+  if (!source) return
+  if (isFile(source)) return refreshFile(source)
+  const { through } = optionsOf(source)
+  if (through) return refreshConnected(source, through)
+  const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified, options: optionsOf(source) })
+  const fault = answer.ok ? faultIn(answer.value, await hasItems(sourceId)) : answer.problem
+  await inTransaction(async (transaction) => {
+    const row = await db().Source.findByPk(sourceId, { transaction, lock: true })
+    if (!row) return
+    if (fault || !answer.ok) return noteFailure(row, fault ?? problem('unexpected', { mark: 'refresh' }), transaction)
+    const { fetched, reading, isPaged } = answer.value
+    // The dates of what repeats move on though the calendar stays as it is.
+    const isMoving = isPaged || reading.items.some((item) => item.repeats)
+    const unchanged = fetched.notModified || (answered(fetched).contentHash === row.contentHash && !isMoving)
+    const recovered = row.failures > 0
+    const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes) }
+    if (unchanged) return void (await row.update({ ...common, history: recovered ? noted(row.history, 'Answers again, nothing new') : row.history as object }, { transaction }))
+    const isWhole = !reading.problems.some((one) => one.what.includes('never closed')) && reading.next === undefined
+    const changed = await upsertItems(row, reading.items, isWhole, transaction)
+    const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
+    await row.update(
+      { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
+      { transaction },
+    )
+    if (!changed) return
+    await enqueue('pictures', { sourceId }, sourceId, transaction)
+    for (const widgetId of await widgetsLiveWith(sourceId, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
+}
+
+/** A file does not change, but the dates of what repeats in it move on. */
+async function refreshFile(row: Source): Promise<void> {
+  const file = await db().SourceFile.findByPk(row.id)
+  await inTransaction(async (transaction) => {
+    const changed = file ? await upsertItems(row, readFileText(file.name, file.text, optionsOf(row)).items, true, transaction) : false
+    await row.update({ nextAt: dueIn(fileIntervalMinutes) }, { transaction })
+    if (changed) for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
+}
+
+/** At most so many items of one connected source are read. */
+const mostConnected = 5_000
+
+/** Pages everything in. Each page is kept as it comes; what is gone over there goes when all of it has been read. */
+async function refreshConnected(source: Source, through: { connector: string; key: string }): Promise<void> {
+  const connector = getConnector(through.connector)
+  const isFirst = source.changedAt === null
+  const read: ReadItem[] = []
+  const seen = new Set<string>()
+  try {
+    const connection = source.connectionId ? await db().Connection.findByPk(source.connectionId) : null
+    const access = await accessBy(connector, connection)
+    for (let cursor: string | undefined, first = true; first || cursor !== undefined; first = false) {
+      // A service that leads in circles must not keep the worker.
+      if (cursor !== undefined && (seen.has(cursor) || read.length >= mostConnected)) break
+      if (cursor !== undefined) seen.add(cursor)
+      const page = await connector.page(access, through.key, cursor)
+      read.push(...page.items)
+      cursor = page.next
+      if (cursor !== undefined && isFirst) {
+        await inTransaction(async (transaction) => {
+          await upsertItems(source, read, false, transaction)
+          await source.update({ options: { ...optionsOf(source), progress: { done: read.length, total: page.total ?? null } } }, { transaction })
+        })
+      }
+    }
+  } catch (error) {
+    const fault = error instanceof ProblemError ? error.problem : undefined
+    if (!fault) throw error
+    return void (await inTransaction(async (transaction) => noteFailure(await source.reload({ transaction }), fault, transaction)))
+  }
+  await inTransaction(async (transaction) => {
+    const row = await db().Source.findByPk(source.id, { transaction, lock: true })
+    if (!row) return
+    const changed = await upsertItems(row, read, true, transaction)
+    const { progress: _done, ...options } = optionsOf(row)
+    await row.update({ options, failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes), ...(changed || isFirst ? { changedAt: new Date(), history: noted(row.history, `${read.length} items${isFirst ? ' read in' : ', some are new or changed'}`) } : {}) }, { transaction })
+    if (!changed && !isFirst) return
+    await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
+    for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  })
+}
+
+/** An answer that must not replace what is there: a page instead of the feed, or a broken document with nothing left in it. */
+function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
+  if (fetched.notModified) return undefined
+  if (reading.format === 'page' && reading.items.length === 0) return problem('nothing_readable', { address: fetched.url, kind: 'a web page now' })
+  if (reading.items.length === 0 && hadItems && reading.problems.length > 0) return problem('nothing_readable', { address: fetched.url, kind: 'broken now' })
+  return undefined
+}
+
+const hasItems = async (sourceId: string) => (await db().ItemRow.findOne({ where: { sourceId, goneAt: null }, attributes: ['id'] })) !== null
+
+async function noteFailure(row: Source, fault: Problem, transaction: Transaction): Promise<void> {
+  const failures = row.failures + 1
+  const minutes = Math.min(retry.firstMinutes * 2 ** (failures - 1), retry.mostMinutes)
+  const details = describeProblem(fault)
+  await row.update({ failures, lastProblem: details, checkedAt: new Date(), nextAt: dueIn(minutes), history: noted(row.history, details.detail) }, { transaction })
+}
+
+export function noted(history: unknown, what: string) {
+  const events = z.parse(z.array(z.object({ at: z.string(), what: z.string() })), history)
+  return [...events, { at: new Date().toISOString(), what }].slice(-historyLimit)
+}
+
+/** A reading becomes what the source has now; what is live follows. @returns whether anything that can show has changed */
+export async function takeReading(row: Source, reading: Reading, what: string, transaction: Transaction): Promise<boolean> {
+  const changed = await upsertItems(row, reading.items, true, transaction)
+  await row.update({ reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), failures: 0, lastProblem: null, checkedAt: new Date(), changedAt: new Date(), nextAt: dueIn(isFile(row) ? fileIntervalMinutes : defaultIntervalMinutes), history: noted(row.history, what) }, { transaction })
+  await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
+  for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+  return changed
+}
