@@ -8,11 +8,14 @@ import { findDoubles } from '@/core/items/doubles'
 import type { Item } from '@/core/items/item'
 import type { Counts } from '@/core/render/render'
 import { ruleInWords } from '@/core/rules/inWords'
-import type { Rule } from '@/core/rules/rules'
+import type { Rule, RuleStep } from '@/core/rules/rules'
 import { Button } from '../../parts/Button'
 import { dayAndTime, dayOnly } from '../../time'
 
-export function SiftCounts({ counts }: { counts: Counts }) {
+const mostTold = 12
+
+export function SiftCounts({ counts, items }: { counts: Counts; items: readonly Item[] }) {
+  const named = useMemo(() => new Map(items.map((item) => [item.id, item.name || item.text || 'Untitled'])), [items])
   const cutting = counts.steps.filter((step) => step.rule.type !== 'order' && step.rule.type !== 'pin' && (step.rule.type !== 'doubles' || step.removed.length > 0))
   const hasRules = cutting.some((step) => step.rule.type !== 'limit' && step.rule.type !== 'doubles')
   return (
@@ -20,12 +23,23 @@ export function SiftCounts({ counts }: { counts: Counts }) {
       <p><b className="font-semibold">{counts.total}</b> came from the sources. {!hasRules && <>No rule is set: all of them may show.</>}</p>
       <ol>
         {cutting.map((step, at) => (
-          <li key={at} className="flex justify-between gap-3 text-[13px]"><span className="min-w-0 break-words">{ruleInWords(step.rule)}</span><span className="shrink-0"><b key={step.left} className="tick font-semibold">{step.left}</b> left</span></li>
+          <li key={at} className="text-[13px]">
+            {step.removed.length === 0 ? <Left step={step} /> : (
+              <details>
+                <summary className="cursor-pointer list-none [&::-webkit-details-marker]:hidden" title="What it took away"><Left step={step} isOpenable /></summary>
+                <ul className="mb-1 border-l-2 border-edge pl-2 text-faint">{step.removed.slice(0, mostTold).map((id) => <li key={id} className="truncate">{named.get(id) ?? id}</li>)}{step.removed.length > mostTold && <li>and {step.removed.length - mostTold} more</li>}</ul>
+              </details>
+            )}
+          </li>
         ))}
       </ol>
     </div>
   )
 }
+
+const Left = ({ step, isOpenable = false }: { step: RuleStep; isOpenable?: boolean }) => (
+  <span className="flex justify-between gap-3"><span className={`min-w-0 break-words ${isOpenable ? 'underline decoration-dotted underline-offset-2' : ''}`}>{ruleInWords(step.rule)}</span><span className="shrink-0"><b key={step.left} className="tick font-semibold">{step.left}</b> left</span></span>
+)
 
 const mostListed = 60
 
