@@ -28,6 +28,17 @@ function marksOf(item: Item): (readonly [string, string])[] {
   return marks
 }
 
+/** Folding texts is the dear part, and items don't change: each is folded once, however often rules do. */
+const kept = new WeakMap<Item, readonly (readonly [string, string])[]>()
+
+function keptMarks(item: Item): readonly (readonly [string, string])[] {
+  const known = kept.get(item)
+  if (known) return known
+  const marks = marksOf(item)
+  kept.set(item, marks)
+  return marks
+}
+
 /** Fuller items stay; among equals the id decides, so that the answer never changes with the order. */
 function isFuller(a: Item, b: Item): boolean {
   const weight = (item: Item) => (item.image.length > 0 ? 4 : 0) + (item.text ? 2 : 0) + (item.url ? 1 : 0)
@@ -36,11 +47,12 @@ function isFuller(a: Item, b: Item): boolean {
 
 /** @param apart - ids of items that a designer said are no doubles of anything */
 export function findDoubles(items: readonly Item[], apart: readonly string[] = []): Double[] {
+  if (items.every((item) => item.source === items[0]!.source)) return []
   const alone = new Set(apart)
   const groups = new Map<string, { items: Item[]; because: string }>()
   for (const item of items) {
     if (alone.has(item.id)) continue
-    for (const [mark, because] of marksOf(item)) {
+    for (const [mark, because] of keptMarks(item)) {
       const group = groups.get(mark)
       if (group) group.items.push(item)
       else groups.set(mark, { items: [item], because })
