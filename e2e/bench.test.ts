@@ -1,6 +1,6 @@
 /** Around the path: bad input at every door keeps what was typed, two designers lose nothing, sessions end kindly. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import type { Browser } from './browser'
+import { button, type Browser } from './browser'
 import { api, clientNamed, liveWidget, signedIn, signIn, world } from './world'
 
 let browser: Browser
@@ -11,7 +11,6 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const button = (words: string) => `//button[normalize-space()="${words}"]`
 const saved = (who = browser) => who.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
 const openBench = async (id: string, key: string, who = browser) => {
   await who.driver.get(`${world.studio}/widgets/${id}`)

@@ -19,6 +19,9 @@ export interface Browser {
   close(): Promise<void>
 }
 
+/** The button with exactly these words. */
+export const button = (words: string): string => `//button[normalize-space()="${words}"]`
+
 export async function openBrowser(extra: readonly string[] = []): Promise<Browser> {
   const profile = mkdtempSync(path.join(tmpdir(), 'yimble-chromium-'))
   const options = new chrome.Options()

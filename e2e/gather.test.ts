@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
-import type { Browser } from './browser'
+import { button, type Browser } from './browser'
 import { api, clientNamed, signedIn, world } from './world'
 
 let browser: Browser
@@ -15,7 +15,6 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const button = (words: string) => `//button[normalize-space()="${words}"]`
 const use = (words: string) => `//button[@aria-label="Use “${words}”"]`
 const newBench = async (name: string) => {
   const widget = await api<{ id: string; ref: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name })

@@ -1,10 +1,8 @@
 /** The whole path of a designer, on a computer and on a phone: from an address to a live widget, and what follows. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import type { Browser } from './browser'
-import { openBrowser } from './browser'
+import { button, openBrowser, type Browser } from './browser'
 import { paste, signIn, world } from './world'
 
-const button = (words: string) => `//button[normalize-space()="${words}"]`
 const starting = (words: string) => `//button[starts-with(normalize-space(), "${words}")]`
 
 describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as const)('on %s', (_name, width, height, mobile) => {

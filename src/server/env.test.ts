@@ -21,6 +21,8 @@ test.each<[string, Record<string, string>, string]>([
   ['production without a secret of its own', { NODE_ENV: 'production' }, 'YIMBLE_SECRET: it is needed in production'],
   ['a short secret', { YIMBLE_SECRET: 'short' }, 'YIMBLE_SECRET: at least 32 letters'],
   ['an address that is none', { YIMBLE_STUDIO_URL: 'here' }, 'YIMBLE_STUDIO_URL'],
+  ['connectors that are no JSON', { YIMBLE_CONNECTORS: '{' }, 'YIMBLE_CONNECTORS'],
+  ['a connector without an address', { YIMBLE_CONNECTORS: '{"reviews":"there"}' }, 'YIMBLE_CONNECTORS'],
   ['a pool of nothing', { DATABASE_POOL: '0' }, 'DATABASE_POOL'],
 ])('%s is named', async (_name, more, words) => expect(read(more)).rejects.toThrow(words))
 test('production with a secret', async () => expect(await read({ NODE_ENV: 'production', YIMBLE_SECRET: 'x'.repeat(40) })).toMatchObject({ NODE_ENV: 'production' }))

@@ -1,5 +1,6 @@
 /** Configuration by environment variables, checked once at start. The README lists them. */
 import * as z from 'zod'
+import { safeJson } from '@/core/readers/json'
 
 const flag = z.enum(['0', '1']).default('0').transform((value) => value === '1')
 
@@ -18,7 +19,7 @@ const schema = z.object({
   /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
   YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
   /** Where the services of the connectors are: `{"reviews":"https://…"}`. */
-  YIMBLE_CONNECTORS: z.string().default('{}'),
+  YIMBLE_CONNECTORS: z.string().default('{}').transform(safeJson).pipe(z.record(z.string(), z.url())),
   /** Shows the demo sign-in on the sign-in page. */
   YIMBLE_DEMO: flag,
   YIMBLE_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),

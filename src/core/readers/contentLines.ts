@@ -146,6 +146,15 @@ export const lineOf = (component: Component, ...names: string[]): ContentLine | 
 export const linesOf = (component: Component, ...names: string[]): ContentLine[] => component.lines.filter((line) => names.includes(line.name) && line.value.trim() !== '')
 export const parameterOf = (line: ContentLine | undefined, name: string): string | undefined => line?.parameters.get(name)?.[0]
 
+/** Marked private by its owner (CLASS of both formats). */
+export const isClosed = (component: Component): boolean => /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(component, 'CLASS')?.value.trim() ?? '')
+
+/** `52.5;1.25` or `52.5,1.25`; undefined for what lies on no globe. */
+export function readPoint(value: string): { readonly latitude: number; readonly longitude: number } | undefined {
+  const [latitude, longitude] = value.split(/[;,]/).map(Number)
+  return latitude !== undefined && longitude !== undefined && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 ? { latitude, longitude } : undefined
+}
+
 /** Text with its escapes undone, quoted-printable and base64 text decoded. */
 export const plainText = (line: ContentLine | undefined): string => (line ? unescapeText(carried(line)) : '')
 

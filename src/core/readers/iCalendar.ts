@@ -9,7 +9,7 @@ import { dayMs } from '../schedule/civil'
 import { readMoment, readOffset, writeMoment, type Moment } from '../schedule/moment'
 import { occurrencesOf, parseRule } from '../schedule/recurrence'
 import { instantOf, utc, zoneFromOffsets, zoneFromParts, type Zone, type ZonePart } from '../schedule/zone'
-import { carried, lineOf, linesOf, parameterOf, plainText, readComponents, splitEscaped, type Component, type ContentLine } from './contentLines'
+import { carried, isClosed, lineOf, linesOf, parameterOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
 import type { ReadContext, ReadProblem, Reader } from './reader'
 import { resolve } from './xmlTree'
 
@@ -114,9 +114,9 @@ interface Surroundings { readonly zones: Zones; readonly context: ReadContext; r
 function readEvent(event: Component, at: number, around: Surroundings): ReadItem {
   const { zones, context, problems } = around
   const name = oneLine(plainText(lineOf(event, 'SUMMARY')))
-  const isClosed = /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(event, 'CLASS')?.value.trim() ?? '')
+  const closed = isClosed(event)
   // Problems are read by everybody: what is private is not named in them.
-  const where = `event ${at + 1}${name && !isClosed ? ` (${name.slice(0, 40)})` : ''}, line ${event.at}`
+  const where = `event ${at + 1}${name && !closed ? ` (${name.slice(0, 40)})` : ''}, line ${event.at}`
   const startLine = lineOf(event, 'DTSTART')
   const start = startLine && readTime(startLine, zones)
   if (!start) problems.push({ where, what: startLine ? `“${startLine.value.slice(0, 40)}” cannot be understood as a time` : 'it does not say when it starts', done: 'the event has no date' })
@@ -152,8 +152,8 @@ function readEvent(event: Component, at: number, around: Surroundings): ReadItem
     dates: start && context.span && (rules.length > 0 || linesOf(event, 'RDATE').length > 0) ? datesWithin(event, start, context.span, around) : undefined,
     recurrenceId: recurrenceTime && writeMoment(recurrenceTime),
     location: locationOf(event),
-    visibility: isClosed ? 'private' : undefined,
-    hiddenBecause: isClosed ? `the calendar marks it ${lineOf(event, 'CLASS')!.value.trim().toLowerCase()}` : undefined,
+    visibility: closed ? 'private' : undefined,
+    hiddenBecause: closed ? `the calendar marks it ${lineOf(event, 'CLASS')!.value.trim().toLowerCase()}` : undefined,
   }
 }
 
@@ -249,9 +249,8 @@ function datesWithin(event: Component, start: Time, span: { from: number; to: nu
 
 function locationOf(event: Component): Location | undefined {
   const name = oneLine(plainText(lineOf(event, 'LOCATION')))
-  const [latitude, longitude] = (lineOf(event, 'GEO')?.value ?? '').split(/[;,]/).map(Number)
-  const isPlace = latitude !== undefined && longitude !== undefined && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180
-  return name || isPlace ? { name: name || undefined, ...(isPlace ? { latitude, longitude } : {}) } : undefined
+  const point = readPoint(lineOf(event, 'GEO')?.value ?? '')
+  return name || point ? { name: name || undefined, ...point } : undefined
 }
 
 const picturesOf = (event: Component, base: string | undefined) =>

@@ -20,17 +20,20 @@ export const number = (value: unknown): number | undefined => {
 /** A list with something in it, or nothing at all. */
 export const orNone = <T>(list: readonly T[]): readonly T[] | undefined => (list.length > 0 ? list : undefined)
 
+/** @returns undefined for what is no JSON */
+export function safeJson(text: string): unknown {
+  try {
+    return JSON.parse(text)
+  } catch {
+    return undefined // whoever asks checks the shape
+  }
+}
+
 /** JSON as pages carry it: wrapped in comments, with raw line ends in texts and commas too many. */
 export function parseTolerant(text: string): unknown {
   const bare = text.trim().replace(/^(?:<!--|\/\*\s*<!\[CDATA\[\s*\*\/|<!\[CDATA\[|\/\/\s*<!\[CDATA\[)/, '').replace(/(?:-->|\/\*\s*\]\]>\s*\*\/|\/\/\s*\]\]>|\]\]>)$/, '').trim().replace(/;$/, '')
-  for (const attempt of [() => bare, () => mended(bare), () => mended(decodeHTML(bare))]) {
-    try {
-      return JSON.parse(attempt()) as unknown
-    } catch {
-      continue // the next attempt mends more
-    }
-  }
-  return undefined
+  // Each attempt mends more than the one before it.
+  return safeJson(bare) ?? safeJson(mended(bare)) ?? safeJson(mended(decodeHTML(bare)))
 }
 
 const mended = (text: string) => text.replace(/"(?:[^"\\]|\\.)*"|,(?=\s*[}\]])/gs, (piece) => (piece === ',' ? '' : piece.replace(/[\u0000-\u001F]/g, (letter) => (letter === '\n' ? '\\n' : letter === '\t' ? '\\t' : ' '))))

@@ -1,7 +1,7 @@
 /** vCard 2.1, 3.0 (RFC 2426) and 4.0 (RFC 6350): people, with where they are and how they are reached. */
 import type { Location, ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
-import { carried, lineOf, linesOf, parameterOf, plainText, readComponents, splitEscaped, type Component, type ContentLine } from './contentLines'
+import { carried, isClosed, lineOf, linesOf, parameterOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
 import { readDate } from './dates'
 import { orNone } from './json'
 import type { ReadProblem, Reader } from './reader'
@@ -27,12 +27,12 @@ function readCard(card: Component, at: number, base: string | undefined, problem
   const [familyName = '', givenName = '', middle = '', prefix = '', suffix = ''] = pieces(lineOf(card, 'N'))
   const [worksFor = ''] = pieces(lineOf(card, 'ORG'))
   const full = oneLine(plainText(lineOf(card, 'FN'))) || oneLine([prefix, givenName, middle, familyName, suffix].join(' '))
-  const isClosed = /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(card, 'CLASS')?.value.trim() ?? '')
+  const closed = isClosed(card)
   const name = full || worksFor || oneLine(plainText(lineOf(card, 'NICKNAME', 'EMAIL')))
   if (!name) problems.push({ where: `card ${at + 1}, line ${card.at}`, what: 'it has no name', done: 'it was kept without one' })
   const photos = preferred(linesOf(card, 'PHOTO', 'LOGO'))
   const pictures = photos.flatMap((line) => (/^https?:/i.test(line.value) || /^ur[il]$/i.test(parameterOf(line, 'VALUE') ?? '') ? (resolve(line.value, base) ?? []) : []))
-  if (photos.length > 0 && pictures.length === 0) problems.push({ where: `card ${at + 1}${name && !isClosed ? ` (${name})` : ''}`, what: 'its picture is packed into the card', done: 'only pictures with an address are taken' })
+  if (photos.length > 0 && pictures.length === 0) problems.push({ where: `card ${at + 1}${name && !closed ? ` (${name})` : ''}`, what: 'its picture is packed into the card', done: 'only pictures with an address are taken' })
   const urls = preferred(linesOf(card, 'URL')).flatMap((line) => resolve(plainText(line), base) ?? [])
   const profiles = linesOf(card, 'X-SOCIALPROFILE', 'SOCIALPROFILE', 'IMPP').flatMap((line) => resolve(plainText(line), base) ?? [])
   return {
@@ -52,8 +52,8 @@ function readCard(card: Component, at: number, base: string | undefined, problem
     telephone: orNone(preferred(linesOf(card, 'TEL')).map((line) => plainText(line).trim().replace(/^tel:/i, ''))),
     sameAs: orNone([...urls.slice(1), ...profiles]),
     location: locationOf(card),
-    visibility: isClosed ? 'private' : undefined,
-    hiddenBecause: isClosed ? 'the card is marked private' : undefined,
+    visibility: closed ? 'private' : undefined,
+    hiddenBecause: closed ? 'the card is marked private' : undefined,
   }
 }
 
@@ -67,9 +67,8 @@ function preferred(lines: readonly ContentLine[]): ContentLine[] {
 
 function locationOf(card: Component): Location | undefined {
   const [box = '', more = '', street = '', addressLocality = '', addressRegion = '', postalCode = '', addressCountry = ''] = pieces(preferred(linesOf(card, 'ADR'))[0])
-  const [latitude, longitude] = (lineOf(card, 'GEO')?.value ?? '').replace(/^geo:/i, '').split(/[;,]/).map(Number)
-  const isPlace = latitude !== undefined && longitude !== undefined && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180
+  const point = readPoint((lineOf(card, 'GEO')?.value ?? '').replace(/^geo:/i, ''))
   const streetAddress = [street, more, box].filter(Boolean).join(', ')
   const told = Object.fromEntries(Object.entries({ streetAddress, addressLocality, addressRegion, postalCode, addressCountry }).filter(([, value]) => value))
-  return Object.keys(told).length > 0 || isPlace ? { ...told, ...(isPlace ? { latitude, longitude } : {}) } : undefined
+  return Object.keys(told).length > 0 || point ? { ...told, ...point } : undefined
 }

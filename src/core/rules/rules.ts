@@ -7,6 +7,7 @@ import { findDoubles } from '../items/doubles'
 import type { Item } from '../items/item'
 import { dayMs } from '../schedule/civil'
 import { readMoment } from '../schedule/moment'
+import { instantOf } from '../schedule/zone'
 
 /** Asks something of one item. */
 export type Condition =
@@ -204,7 +205,7 @@ export function startsOf(item: Item, offsetAt: OffsetAt): number[] {
   return (item.dates ?? (item.startDate ? [item.startDate] : [])).flatMap((written) => {
     const moment = readMoment(written)
     if (!moment) return []
-    if (moment.zone) return [moment.wall - moment.zone.offsetAtWall(moment.wall) * 60_000]
+    if (moment.zone) return [instantOf(moment.wall, moment.zone)]
     return [moment.wall - offsetAt(moment.wall - offsetAt(moment.wall) * 60_000) * 60_000]
   })
 }

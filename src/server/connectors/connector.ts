@@ -5,6 +5,7 @@
 import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import { problem, ProblemError } from '@/core/problems'
+import { safeJson } from '@/core/readers/json'
 import { fetchAddress, refusalOf } from '../fetch/fetchAddress'
 import { env } from '../env'
 
@@ -40,13 +41,8 @@ export interface Connector {
   page(access: Access, key: string, cursor: string | undefined): Promise<ConnectorPage>
 }
 
-const origins = z.record(z.string(), z.url())
-
 /** Where a connector's service is; undefined when this installation has none. */
-export function originOf(connectorId: string): string | undefined {
-  const parsed = origins.safeParse(JSON.parse(env().YIMBLE_CONNECTORS))
-  return parsed.success ? parsed.data[connectorId] : undefined
-}
+export const originOf = (connectorId: string): string | undefined => env().YIMBLE_CONNECTORS[connectorId]
 
 /** @throws ProblemError `connection_lost` when the service no longer knows who asks, else the problems of fetching */
 export function accessTo(connector: Connector, headers: Readonly<Record<string, string>>): Access {
@@ -63,13 +59,5 @@ export function accessTo(connector: Connector, headers: Readonly<Record<string, 
       if (!parsed.success) throw new ProblemError(problem('nothing_readable', { address: url, kind: `of a form that is not expected (${parsed.error.issues[0]?.path.join('.') ?? ''})` }))
       return parsed.data
     },
-  }
-}
-
-export function safeJson(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined // no JSON: the shape says so
   }
 }

@@ -54,10 +54,17 @@ export async function stopBoss(): Promise<void> {
 }
 
 /** Widgets whose live release shows this source. */
-export async function widgetsLiveWith(sourceId: string, transaction?: Transaction): Promise<string[]> {
+async function widgetsLiveWith(sourceId: string, transaction: Transaction): Promise<string[]> {
   const rows = await db().sequelize.query<{ id: string }>(
     `select w.id from widgets w join releases r on r.id = w.live_release_id where w.deleted_at is null and r.settings -> 'sources' @> to_jsonb($1::text)`,
     { bind: [sourceId], type: QueryTypes.SELECT, transaction },
   )
   return rows.map((row) => row.id)
+}
+
+/** Every live widget that shows one of these sources is rendered again. */
+export async function renderShowing(sourceIds: readonly string[], transaction: Transaction): Promise<void> {
+  const widgets = new Set<string>()
+  for (const id of sourceIds) for (const widgetId of await widgetsLiveWith(id, transaction)) widgets.add(widgetId)
+  for (const widgetId of widgets) await enqueue('render', { widgetId }, widgetId, transaction)
 }

@@ -7,8 +7,9 @@ import { QueryTypes } from 'sequelize'
 import * as z from 'zod'
 import type { ConnectionShape, ConnectorShape, ShowableShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
+import { safeJson } from '@/core/readers/json'
 import { connectors, getConnector } from '../connectors/all'
-import { accessTo, originOf, safeJson, type Access, type Connector } from '../connectors/connector'
+import { accessTo, originOf, type Access, type Connector } from '../connectors/connector'
 import { db } from '../db/db'
 import type { Connection } from '../db/models/connection'
 import { env } from '../env'
@@ -112,12 +113,15 @@ export async function removeConnection(actor: Actor, id: string): Promise<void> 
 
 const connectionRow = async (actor: Actor, id: string) => found(await db().Connection.findOne({ where: { id, agencyId: actor.agencyId } }), 'connection')
 
+/** The client's own, where one is named. @throws ProblemError `missing` */
+export const connectionOf = async (clientId: string, connector: Connector, id: string | undefined): Promise<Connection | null> => (id ? found(await db().Connection.findOne({ where: { id, clientId, connector: connector.id } }), 'connection') : null)
+
 /** What can be shown through a connector. @param connectionId - needed where somebody signs in */
 export async function listShowable(actor: Actor, clientId: string, input: { connector: string; connectionId?: string; name: string; place: string }): Promise<ShowableShape[]> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
   const connector = getConnector(input.connector)
-  const connection = input.connectionId ? found(await db().Connection.findOne({ where: { id: input.connectionId, clientId: client.id, connector: connector.id } }), 'connection') : null
+  const connection = await connectionOf(client.id, connector, input.connectionId)
   const { showable } = await connector.list(await accessBy(connector, connection), input)
   return [...showable]
 }

@@ -5,7 +5,7 @@ import { getKind } from '@/core/kinds/all'
 import { problem, ProblemError } from '@/core/problems'
 import type { Settings } from '@/core/settings/field'
 import { db, inTransaction } from '../db/db'
-import { enqueue, widgetsLiveWith } from '../jobs/queue'
+import { renderShowing } from '../jobs/queue'
 import { demand, type Actor } from './actor'
 import { renderLive, renderRelease, sourcesIn } from './artifacts'
 import { clientRow, getClient } from './clients'
@@ -74,8 +74,7 @@ async function onItems(actor: Actor, clientId: string, itemIds: readonly string[
     await ownItems(itemIds, client.id, transaction)
     await write(transaction)
     const sources = await db().sequelize.query<{ id: string }>('select distinct source_id as id from items where id = any($1)', { bind: [[...itemIds]], type: QueryTypes.SELECT, transaction })
-    const widgets = new Set((await Promise.all(sources.map((one) => widgetsLiveWith(one.id, transaction)))).flat())
-    for (const widgetId of widgets) await enqueue('render', { widgetId }, widgetId, transaction)
+    await renderShowing(sources.map((one) => one.id), transaction)
   })
 }
 
@@ -99,6 +98,7 @@ export async function firstTime(actor: Actor, id: string): Promise<ItemShape[]> 
   const client = await getClient(actor, row.clientId)
   const { shown } = await renderRelease(row, { settings: row.settings, kindVersion: row.kindVersion, brand: client.brand })
   const fresh = new Set(await neverPublic(shown))
+  if (fresh.size === 0) return []
   const items = await itemsOf(sourcesIn(settingsOf(getKind(row.kind), row)))
   return items.filter((item) => fresh.has(item.id)) as ItemShape[]
 }

@@ -77,7 +77,7 @@ export async function tableRows(sourceIds: readonly string[], since: Date | null
     `select ${effective} || jsonb_build_object('text', left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText})) as facts, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public, i.tags,
        (select coalesce(jsonb_agg(k), '[]') from jsonb_object_keys(i.corrections) k) as corrected
      from items i join sources s on s.id = i.source_id
-     where i.source_id = any($1::uuid[]) and i.gone_at is null and ($3 or (not i.waiting and i.facts ->> 'visibility' is distinct from 'private'))
+     where i.source_id = any($1::uuid[]) and i.gone_at is null and ($3 or (${mayShow}))
      order by array_position($1::uuid[], i.source_id), i.position`,
     { bind: [sourceIds, since, withClosed], type: QueryTypes.SELECT },
   )

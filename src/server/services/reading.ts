@@ -3,10 +3,11 @@ import * as z from 'zod'
 import { itemTypes } from '@/core/items/item'
 import { problem } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
+import { safeJson } from '@/core/readers/json'
 import type { ReadContext, Reading } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
+import { dayMs } from '@/core/schedule/civil'
 import { zoneNamed } from '@/zone/offsetIn'
-import { safeJson } from '../connectors/connector'
 import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
 import { tryPasted } from '../fetch/pasted'
 
@@ -20,7 +21,6 @@ export const isFile = (row: { options: unknown }): boolean => optionsOf(row).fil
 
 const daysBack = 400
 const daysAhead = 800
-const dayMs = 86_400_000
 
 /** Repeated events tell their dates for a year back and two ahead; each refresh moves that on. */
 export function readingContext(options: SourceOptions | undefined): Pick<ReadContext, 'zones' | 'span' | 'mapping'> {

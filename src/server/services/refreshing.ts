@@ -9,7 +9,7 @@ import { getConnector } from '../connectors/all'
 import { db, inTransaction } from '../db/db'
 import type { Source } from '../db/models/source'
 import type { Fetched } from '../fetch/fetchAddress'
-import { enqueue, widgetsLiveWith } from '../jobs/queue'
+import { enqueue, renderShowing } from '../jobs/queue'
 import { accessBy } from './connections'
 import { upsertItems } from './items'
 import { isFile, optionsOf, readAddress, readFileText, type Answer } from './reading'
@@ -54,9 +54,7 @@ export async function refresh(sourceId: string): Promise<void> {
       { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
       { transaction },
     )
-    if (!changed) return
-    await enqueue('pictures', { sourceId }, sourceId, transaction)
-    for (const widgetId of await widgetsLiveWith(sourceId, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+    if (changed) await follow(sourceId, transaction)
   })
 }
 
@@ -66,7 +64,7 @@ async function refreshFile(row: Source): Promise<void> {
   await inTransaction(async (transaction) => {
     const changed = file ? await upsertItems(row, readFileText(file.name, file.text, optionsOf(row)).items, true, transaction) : false
     await row.update({ nextAt: dueIn(fileIntervalMinutes) }, { transaction })
-    if (changed) for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+    if (changed) await renderShowing([row.id], transaction)
   })
 }
 
@@ -107,9 +105,7 @@ async function refreshConnected(source: Source, through: { connector: string; ke
     const changed = await upsertItems(row, read, true, transaction)
     const { progress: _done, ...options } = optionsOf(row)
     await row.update({ options, failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes), ...(changed || isFirst ? { changedAt: new Date(), history: noted(row.history, `${read.length} items${isFirst ? ' read in' : ', some are new or changed'}`) } : {}) }, { transaction })
-    if (!changed && !isFirst) return
-    await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
-    for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+    if (changed || isFirst) await follow(row.id, transaction)
   })
 }
 
@@ -135,11 +131,15 @@ export function noted(history: unknown, what: string) {
   return [...events, { at: new Date().toISOString(), what }].slice(-historyLimit)
 }
 
-/** A reading becomes what the source has now; what is live follows. @returns whether anything that can show has changed */
-export async function takeReading(row: Source, reading: Reading, what: string, transaction: Transaction): Promise<boolean> {
-  const changed = await upsertItems(row, reading.items, true, transaction)
+/** What hangs on a source's items, once they have changed. */
+async function follow(sourceId: string, transaction: Transaction): Promise<void> {
+  await enqueue('pictures', { sourceId }, sourceId, transaction)
+  await renderShowing([sourceId], transaction)
+}
+
+/** A reading becomes what the source has now; what is live follows. */
+export async function takeReading(row: Source, reading: Reading, what: string, transaction: Transaction): Promise<void> {
+  await upsertItems(row, reading.items, true, transaction)
   await row.update({ reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), failures: 0, lastProblem: null, checkedAt: new Date(), changedAt: new Date(), nextAt: dueIn(isFile(row) ? fileIntervalMinutes : defaultIntervalMinutes), history: noted(row.history, what) }, { transaction })
-  await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
-  for (const widgetId of await widgetsLiveWith(row.id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
-  return changed
+  await follow(row.id, transaction)
 }

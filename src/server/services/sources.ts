@@ -7,9 +7,10 @@ import { problem, ProblemError } from '@/core/problems'
 import { readerLabel } from '@/core/readers/all'
 import { getConnector } from '../connectors/all'
 import { db, inTransaction } from '../db/db'
-import { enqueue, widgetsLiveWith } from '../jobs/queue'
+import { enqueue, renderShowing } from '../jobs/queue'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
+import { connectionOf } from './connections'
 import { itemsOf, upsertItems } from './items'
 import { followAnnounced, optionsOf, readPasted, type SourceOptions } from './reading'
 import { answered, defaultIntervalMinutes, dueIn, refresh } from './refreshing'
@@ -42,8 +43,7 @@ export async function addSource(actor: Actor, clientId: string, input: { address
   const client = await clientRow(actor, clientId)
   await demandRoom(actor)
   const { fetched, reading } = valueOf(await followAnnounced(await readPasted(input.address)))
-  const existing = await db().Source.findOne({ where: { clientId: client.id, address: fetched.url } })
-  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+  await demandNew(client.id, fetched.url)
   const id = await inTransaction(async (transaction) => {
     const row = await db().Source.create(
       {
@@ -70,6 +70,12 @@ export async function addSource(actor: Actor, clientId: string, input: { address
   return getSource(actor, id)
 }
 
+/** @throws ProblemError `source_exists` */
+export async function demandNew(clientId: string, address: string): Promise<void> {
+  const existing = await db().Source.findOne({ where: { clientId, address } })
+  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+}
+
 /** @throws ProblemError `too_many_sources` */
 export async function demandRoom(actor: Actor): Promise<void> {
   const agency = found(await db().Agency.findByPk(actor.agencyId), 'agency')
@@ -85,11 +91,10 @@ export async function addConnected(actor: Actor, clientId: string, input: { conn
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
   const connector = getConnector(input.connector)
-  const connection = input.connectionId ? found(await db().Connection.findOne({ where: { id: input.connectionId, clientId: client.id, connector: connector.id } }), 'connection') : null
+  const connection = await connectionOf(client.id, connector, input.connectionId)
   if (!connection && connector.signIn !== 'none') throw new ProblemError(problem('connection_lost', { label: connector.label }))
   const address = `${connector.id}:${connection ? `${connection.id}/` : ''}${input.key}`
-  const existing = await db().Source.findOne({ where: { clientId: client.id, address } })
-  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+  await demandNew(client.id, address)
   await demandRoom(actor)
   const options: SourceOptions = { through: { connector: connector.id, key: input.key }, progress: { done: 0, total: null } }
   const id = await inTransaction(async (transaction) => {
@@ -115,7 +120,7 @@ export async function renameSource(actor: Actor, id: string, label: string): Pro
   await inTransaction(async (transaction) => {
     await row.update({ label }, { transaction })
     // Visitors may read it.
-    for (const widgetId of await widgetsLiveWith(id, transaction)) await enqueue('render', { widgetId }, widgetId, transaction)
+    await renderShowing([id], transaction)
   })
   return getSource(actor, id)
 }
@@ -156,30 +161,34 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
     { bind: [client.id], type: QueryTypes.SELECT },
   )
   const connections = await db().Connection.findAll({ where: { clientId: client.id }, attributes: ['id', 'state'] })
-  return rows.map((row) => ({
-    id: row.id,
-    clientId: row.clientId,
-    address: row.address,
-    label: row.label,
-    reader: row.reader,
-    readerLabel: optionsOf(row).through ? getConnector(row.reader).label : readerLabel(row.reader),
-    feed: z.parse(shapes.source.shape.feed, row.feed),
-    problems: z.parse(shapes.source.shape.problems, row.problems),
-    health: row.failures > 0 ? 'failing' : 'ok',
-    failures: row.failures,
-    lastProblem: z.parse(shapes.source.shape.lastProblem, row.lastProblem),
-    checkedAt: row.checkedAt?.toISOString() ?? null,
-    changedAt: row.changedAt?.toISOString() ?? null,
-    nextAt: row.nextAt.toISOString(),
-    items: counts.find((one) => one.id === row.id)?.count ?? 0,
-    waiting: counts.find((one) => one.id === row.id)?.waiting ?? 0,
-    closed: counts.find((one) => one.id === row.id)?.closed ?? 0,
-    policy: row.policy,
-    progress: optionsOf(row).progress ?? null,
-    connection: row.connectionId ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost') : null,
-    usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
-    history: z.parse(shapes.source.shape.history, row.history),
-  }))
+  return rows.map((row) => {
+    const options = optionsOf(row)
+    const { count = 0, waiting = 0, closed = 0 } = counts.find((one) => one.id === row.id) ?? {}
+    return {
+      id: row.id,
+      clientId: row.clientId,
+      address: row.address,
+      label: row.label,
+      reader: row.reader,
+      readerLabel: options.through ? getConnector(row.reader).label : readerLabel(row.reader),
+      feed: z.parse(shapes.source.shape.feed, row.feed),
+      problems: z.parse(shapes.source.shape.problems, row.problems),
+      health: row.failures > 0 ? 'failing' : 'ok',
+      failures: row.failures,
+      lastProblem: z.parse(shapes.source.shape.lastProblem, row.lastProblem),
+      checkedAt: row.checkedAt?.toISOString() ?? null,
+      changedAt: row.changedAt?.toISOString() ?? null,
+      nextAt: row.nextAt.toISOString(),
+      items: count,
+      waiting,
+      closed,
+      policy: row.policy,
+      progress: options.progress ?? null,
+      connection: row.connectionId ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost') : null,
+      usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
+      history: z.parse(shapes.source.shape.history, row.history),
+    }
+  })
 }
 
 /** Items of several sources of one agency; sources that are not its own bring nothing. */

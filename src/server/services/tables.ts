@@ -13,7 +13,7 @@ import { clientRow } from './clients'
 import { accept, optionsOf, readFileText, type SourceOptions } from './reading'
 import { dueIn, fileIntervalMinutes, refresh, takeReading } from './refreshing'
 import { newRef } from './secrets'
-import { demandRoom, getSource, sourceRow } from './sources'
+import { demandNew, demandRoom, getSource, sourceRow } from './sources'
 
 /**
  * Keeps a file that somebody uploaded as a source; uploading it again under the same name takes the place of the first.
@@ -61,8 +61,7 @@ export async function startCatalogue(actor: Actor, clientId: string, input: { na
   const columns = [...columnsOf(input.type)].sort((a, b) => Number(b.id === 'guid') - Number(a.id === 'guid'))
   const file = `${input.name}.csv`
   const address = `file:${file}`
-  const existing = await db().Source.findOne({ where: { clientId: client.id, address } })
-  if (existing) throw new ProblemError(problem('source_exists', { label: existing.label, id: existing.id }))
+  await demandNew(client.id, address)
   const options: SourceOptions = { file, mapping: { type: input.type, columns: columns.map((column) => column.id) } }
   const id = await inTransaction(async (transaction) => {
     const row = await db().Source.create({ clientId: client.id, agencyId: actor.agencyId, address, label: input.name, reader: 'csv', feed: {}, problems: [], history: [{ at: new Date().toISOString(), what: 'Started by hand' }], options, intervalMinutes: fileIntervalMinutes, nextAt: dueIn(fileIntervalMinutes), changedAt: new Date() }, { transaction })
