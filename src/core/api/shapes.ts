@@ -91,11 +91,12 @@ const location = z.object({
   addressCountry: z.string().optional(), latitude: z.number().optional(), longitude: z.number().optional(), url: z.string().optional(),
 })
 const rating = z.object({ ratingValue: z.number(), bestRating: z.number(), reviewCount: z.number().optional() })
+const offer = z.object({ price: z.number(), priceCurrency: z.string().optional() })
 const texts = z.array(z.string()).optional()
 const moreFacts = {
   startDate: z.string().optional(), endDate: z.string().optional(), timeZone: z.string().optional(), eventStatus: z.enum(['EventScheduled', 'EventCancelled', 'EventPostponed']).optional(),
   dates: texts, repeats: texts, recurrenceId: z.string().optional(), location: location.optional(), reviewRating: rating.optional(), aggregateRating: rating.optional(), itemReviewed: z.string().optional(),
-  offers: z.object({ price: z.number(), priceCurrency: z.string().optional() }).optional(), duration: z.string().optional(), familyName: z.string().optional(), givenName: z.string().optional(),
+  offers: offer.optional(), duration: z.string().optional(), familyName: z.string().optional(), givenName: z.string().optional(),
   telephone: texts, email: texts, jobTitle: z.string().optional(), worksFor: z.string().optional(), sameAs: texts, openingHours: texts, lists: texts,
   inReplyTo: z.string().optional(), sharedFrom: z.string().optional(), likes: z.number().optional(),
 }
@@ -107,6 +108,7 @@ export type CellsShape = z.infer<typeof cells>
 export type TableHeadShape = z.infer<typeof tableHead>
 
 const picture = z.object({ ref: z.string(), width: z.number().optional(), height: z.number().optional(), caption: z.string().optional() })
+const linkedProduct = z.object({ id: z.string(), name: z.string(), url: z.string().optional(), image: picture.optional(), offers: offer.optional() })
 export const item = z.object({
   type: z.enum(itemTypes),
   id: z.string(),
@@ -121,6 +123,7 @@ export const item = z.object({
   dateModified: z.string().optional(),
   keywords: z.array(z.string()),
   inLanguage: z.string().optional(),
+  mentions: z.array(linkedProduct).optional().describe('Products linked to it by hand'),
   ...moreFacts,
 })
 

@@ -53,6 +53,15 @@ export interface Rating {
   readonly reviewCount?: number
 }
 
+/** A product that a designer linked to an item. */
+export interface LinkedProduct {
+  readonly id: string
+  readonly name: string
+  readonly url?: string
+  readonly image?: Picture
+  readonly offers?: Offer
+}
+
 export interface Offer {
   readonly price: number
   /** ISO 4217 */
@@ -140,4 +149,6 @@ export interface Item extends ItemFacts {
   readonly text: string
   readonly html?: SanitisedHtml
   readonly image: readonly Picture[]
+  /** Products linked to it by hand that may be shown, in the order in which they were linked. */
+  readonly mentions?: readonly LinkedProduct[]
 }

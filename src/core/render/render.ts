@@ -36,7 +36,7 @@ export interface Rendered {
   /** ISO instant from which the answer may be another; null when time alone changes nothing. */
   readonly validUntil: string | null
   readonly counts: Counts
-  /** Ids, in order. */
+  /** Ids of what a visitor sees, in order, linked products after what they are linked to. */
   readonly shown: readonly string[]
 }
 
@@ -56,7 +56,8 @@ export function render(input: RenderInput, items: readonly Item[], context: Kind
   const values = resolveSettings(input.settings, input.brand)
   const accepted = items.filter((item) => kind.accepts.includes(item.type))
   const sifted = sift(accepted, kind.rules(values, input.decisions), context.now, context.offsetAt)
-  const model = kind.model(sifted.shown, values, context)
+  const shown = sifted.shown.map((item) => withProducts(item, Number(values['products.limit'] ?? 0)))
+  const model = kind.model(shown, values, context)
   return {
     html: renderToString(kind.view(model)),
     css: minify(baseStyles(values) + kind.styles(values)),
@@ -65,10 +66,12 @@ export function render(input: RenderInput, items: readonly Item[], context: Kind
     behaviours: kind.behaviours(values),
     jsonLd: kind.jsonLd(model) ?? null,
     validUntil: Number.isFinite(sifted.validUntil) ? new Date(sifted.validUntil).toISOString() : null,
-    shown: sifted.shown.map((item) => item.id),
+    shown: shown.flatMap((item) => [item.id, ...(item.mentions ?? []).map((product) => product.id)]),
     counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
   }
 }
+
+const withProducts = (item: Item, most: number): Item => (item.mentions && item.mentions.length > most ? { ...item, mentions: item.mentions.slice(0, most) } : item)
 
 function fontsOf(values: Readonly<Record<string, Value>>, assets: string): Font[] {
   if (values['look.font'] !== 'brand') return []

@@ -23,6 +23,7 @@ const id = z.object({ id: z.uuid() })
 const name = z.string().trim().min(1, 'a name is needed').max(120)
 const address = z.string().trim().min(1, 'an address is needed').max(2000)
 const itemIds = z.array(z.string().max(200)).min(1).max(10_000)
+const productIds = z.array(z.string().max(200)).max(200)
 const tags = z.array(z.string().trim().min(1).max(60)).max(30)
 const platform = z.enum(platforms.map((one) => one.id) as [string, ...string[]])
 const timeZone = z.string().max(60).refine(isZone, 'no such time zone')
@@ -162,6 +163,8 @@ export const routes: readonly Route[] = [
   route('GET /widgets/{id}/first-time', { summary: 'What publishing now would make public for the first time', params: id, response: z.array(shapes.item), run: (actor, { params }) => decisions.firstTime(actor, params.id) }),
   route('POST /clients/{id}/items/waiting', { summary: 'Let items that wait show, or have them wait', params: id, body: z.strictObject({ itemIds, waiting: z.boolean() }), run: (actor, { params, body }) => decisions.decideWaiting(actor, params.id, body.itemIds, body.waiting) }),
   route('POST /clients/{id}/items/tags', { summary: 'Tag items by hand', params: id, body: z.strictObject({ itemIds, add: tags, remove: tags }), run: (actor, { params, body: { itemIds: ids, ...change } }) => decisions.tagItems(actor, params.id, ids, change) }),
+  route('GET /clients/{id}/products', { summary: 'Products that can be linked to items', params: id, response: z.array(shapes.item), run: (actor, { params }) => decisions.listProducts(actor, params.id) }),
+  route('POST /clients/{id}/items/products', { summary: 'Link products to items, or take them off', params: id, body: z.strictObject({ itemIds, add: productIds, remove: productIds }), run: (actor, { params, body: { itemIds: ids, ...change } }) => decisions.linkProducts(actor, params.id, ids, change) }),
   route('POST /clients/{id}/items/corrections', { summary: 'Correct facts of one item; kept over refreshes', params: id, body: z.strictObject({ itemId: z.string().max(200), corrections: shapes.corrections }), run: (actor, { params, body }) => decisions.correctItem(actor, params.id, body.itemId, body.corrections) }),
 
   route('GET /widgets/{id}/releases', { summary: 'Releases, newest first', params: id, response: z.array(shapes.release), run: (actor, { params }) => releases.listReleases(actor, params.id) }),

@@ -83,6 +83,9 @@ test('each write answers in its shape and is seen by the next read', async () =>
   const file = await call('POST', `/clients/${client.id}/files`, { name: 'stock.csv', text: 'Name,Price\nPlate,12\n' })
   await read(`/sources/${file.id}/rows`)
   expect(await call('POST', `/sources/${file.id}/mapping`, { type: 'Product', columns: ['name', null] })).toMatchObject({ items: 1 })
+  const products = (await read(`/clients/${client.id}/products`)) as unknown as Answer[]
+  await call('POST', `/clients/${client.id}/items/products`, { itemIds: [items[0]!.id], add: [products[0]!.id], remove: [] })
+  expect(((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]).toMatchObject({ mentions: [{ name: 'Plate' }] })
 
   const catalogue = await call('POST', `/clients/${client.id}/catalogues`, { name: 'Plates', type: 'Product' })
   const cells = (await read(`/sources/${catalogue.id}/cells`)) as unknown as { headings: string[] }

@@ -2,7 +2,8 @@
 import path from 'node:path'
 import { prepareWorld } from './demo'
 import { Stop } from './stop'
-import { browserIsThere, destroyWorld, driverIsThere, needPackages, root, startWorld, type WorldOptions } from './world'
+import { browserIsThere, destroyWorld, driverIsThere, needPackages, root, type WorldOptions } from './world'
+import { withWorld } from './withWorld'
 
 export async function bench(args: readonly string[]): Promise<number> {
   if (args.length > 0) throw new Stop('bench takes no arguments.', 2)
@@ -25,8 +26,7 @@ export async function bench(args: readonly string[]): Promise<number> {
   destroyWorld(options)
   const measured = Array.from({ length: 10 }, (_one, at) => `http://127.0.0.8:${options.basePort + 80 + at}`)
   process.env.YIMBLE_MORE_ORIGINS = measured.join(',')
-  const world = await startWorld(options, (env) => prepareWorld(env, 'production'))
-  try {
+  await withWorld(options, (env) => prepareWorld(env, 'production'), async (world) => {
     Object.assign(process.env, world.env)
     const { living } = await import('../../../bench/living')
     const { delivering } = await import('../../../bench/delivering')
@@ -37,8 +37,6 @@ export async function bench(args: readonly string[]): Promise<number> {
     report(await sorting())
     const { refreshing } = await import('../../../bench/refreshing')
     report(await refreshing())
-  } finally {
-    await world.stop()
-  }
+  })
   return allKept ? 0 : 1
 }

@@ -6,7 +6,8 @@ import { buildEmbed } from '@/embed/build'
 import { demoSignIn } from '../demoSignIn'
 import { buildForProduction } from './build'
 import { Stop } from './stop'
-import { destroyWorld, root, say, startWorld, type WorldOptions } from './world'
+import { destroyWorld, root, say, type World, type WorldOptions } from './world'
+import { stoppedCode, withWorld } from './withWorld'
 
 export async function demo(args: readonly string[], mode: WorldOptions['mode']): Promise<number> {
   const unknown = args.find((arg) => arg !== '--fresh')
@@ -14,20 +15,20 @@ export async function demo(args: readonly string[], mode: WorldOptions['mode']):
   const options: WorldOptions = { basePort: basePort(), folder: path.join(root, '.yimble'), mode, profile: 'keep' }
   if (args.includes('--fresh') && process.env.DATABASE_URL) throw new Stop('--fresh would have to empty the database that DATABASE_URL names, which is yours. Empty it yourself, or start without DATABASE_URL.', 2)
   if (args.includes('--fresh')) destroyWorld(options)
-  const aborted = new Promise<'stop'>((done) => {
-    process.once('SIGINT', () => done('stop'))
-    process.once('SIGTERM', () => done('stop'))
-    process.once('SIGHUP', () => done('stop'))
-  })
   say('Starting …')
-  const starting = startWorld(options, (env) => prepareWorld(env, mode))
-  const early = await Promise.race([starting, aborted])
-  if (early === 'stop') {
-    say('Stopping …')
-    await starting.then((world) => world.stop(), () => undefined) // what failed to start has stopped itself
-    return 0
+  try {
+    await withWorld(options, (env) => prepareWorld(env, mode), async ({ urls, broken }) => {
+      tell(urls)
+      if (mode === 'development') watchEmbed()
+      throw new Stop(await broken)
+    })
+  } catch (error) {
+    if (!(error instanceof Stop) || error.exitCode !== stoppedCode) throw error
   }
-  const { urls, broken, stop } = early
+  return 0
+}
+
+const tell = (urls: World['urls']) =>
   say(`
   Studio      ${urls.studio}
   Stand-ins   ${urls.standins}   (client sites and feeds to try it on)
@@ -36,13 +37,6 @@ export async function demo(args: readonly string[], mode: WorldOptions['mode']):
   Sign in as  ${demoSignIn.email}   password  ${demoSignIn.password}
 
 Ctrl-C stops everything; the data stays.`)
-  if (mode === 'development') watchEmbed()
-  const sentence = await Promise.race([aborted, broken])
-  say('Stopping …')
-  await stop()
-  if (sentence !== 'stop') throw new Stop(sentence)
-  return 0
-}
 
 function watchEmbed(): void {
   let timer: NodeJS.Timeout | undefined

@@ -4,10 +4,13 @@ import type { Leaf } from '@/core/settings/field'
 import { db } from '../db/db'
 import type { Actor } from '../services/actor'
 import { changeClient, createClient } from '../services/clients'
+import { linkProducts } from '../services/decisions'
+import { itemsOf } from '../services/items'
 import { publish, snippetsOf } from '../services/releases'
 import { hashPassword } from '../services/secrets'
 import { addSite } from '../services/sites'
 import { addConnected, addSource } from '../services/sources'
+import { addFile } from '../services/tables'
 import { changeDraft, changeWidget, createWidget } from '../services/widgets'
 
 const brand = (background: string, text: string, muted: string, accent: string, line: string, heading: string, body: string, radius: number): Brand => ({ colours: { background, text, muted, accent, line }, fonts: { heading, body }, radius })
@@ -65,7 +68,12 @@ export async function seed(standinsPort: number): Promise<void> {
   await live({ client: kiln, name: 'Journal in the side column', from: 'column', source: journal.id, site: kilnSite, slot: 'aside-slot', form: 'div', standin: 0, widths: [350, 300, 300], settings: { 'heading.text': 'Lately', 'heading.level': '3' } })
   await live({ client: kiln, name: 'Footer lines', from: 'column', source: journal.id, site: kilnSite, slot: 'footer-slot', form: 'element', standin: 0, widths: [350, 640, 640], settings: { 'rules.limit': 3, 'look.title': '#f3e9dd', 'look.muted': '#cbb9a8', 'look.accent': '#f0b48f', 'facts.date': 'ago' } })
   await live({ client: quay, name: 'Hall news', from: 'list', source: news.id, site: quaySite, slot: 'block-news', form: 'frame', standin: 1, widths: [342, 720, 932], settings: { 'look.transparent': false, 'heading.text': 'From the hall' } })
-  await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 1000], settings: { 'heading.text': 'This week in the garden' } })
+  const plants = await addFile(designer, nursery, { name: 'Plants.csv', text: plantTable(`${publisher}/nursery`) })
+  const [first, second, third] = await itemsOf([notes.id])
+  const [fern, willow, pot] = await itemsOf([plants.id])
+  await linkProducts(designer, nursery, [first!.id], { add: [fern!.id, willow!.id], remove: [] })
+  await linkProducts(designer, nursery, [second!.id, third!.id], { add: [pot!.id], remove: [] })
+  await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 1000], settings: { 'heading.text': 'This week in the garden', 'products.limit': 2 } })
   const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
 
@@ -81,6 +89,12 @@ export async function seed(standinsPort: number): Promise<void> {
   const other = await createWidget(stranger, foreign, { kind: 'feed', name: 'Foreign feed', from: 'cards' })
   await changeDraft(stranger, other.id, 0, [{ path: 'sources', from: [], to: [theirs.id], label: 'Set up' }])
 }
+
+const plantTable = (at: string) => `Key,Name,Price,Currency,Link,Picture,Description
+fern,Hart's-tongue fern,6.50,GBP,${at}/plants/fern,${at}/pictures/2.jpg,"For shade, damp and patience."
+willow,Weaving willow in bundles,14,GBP,${at}/plants/willow,${at}/pictures/5.jpg,"Cut in winter, a yard and a half long."
+pot,Frost-proof pot,22.75,GBP,${at}/plants/pot,${at}/pictures/8.jpg,"Thrown a mile from here."
+`
 
 async function person(agencyName: string, email: string, name: string, password: string, role: Actor['role']): Promise<Actor> {
   const [agency] = await db().Agency.findOrCreate({ where: { name: agencyName }, defaults: { name: agencyName, limits: {} } })

@@ -2,14 +2,15 @@
  * `./yimble test [part …] [-- jest arguments]`: lint, types, unit, database and browser tests, with all their own set-up.
  * The last line is `N passed, N failed`, summed over all of them; the exit code says the same.
  */
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import pg from 'pg'
 import * as z from 'zod'
 import { prepareWorld } from './demo'
 import { Stop } from './stop'
-import { browserIsThere, destroyWorld, driverIsThere, needPackages, postgresIsThere, root, say, startWorld, type WorldOptions } from './world'
+import { browserIsThere, destroyWorld, driverIsThere, needPackages, postgresIsThere, root, say, type WorldOptions } from './world'
+import { stoppedCode, stopSignal, withWorld } from './withWorld'
 
 const parts = ['lint', 'types', 'unit', 'database', 'browser'] as const
 type Part = (typeof parts)[number]
@@ -28,7 +29,7 @@ export async function test(args: readonly string[]): Promise<number> {
   const counts: Count[] = []
   if (wanted.has('lint')) counts.push(check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']))
   if (wanted.has('types')) counts.push(check('types', ['node_modules/typescript/bin/tsc', '--noEmit']), check('types of the core', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core']))
-  if (wanted.has('unit')) counts.push(jest('unit', {}, jestArgs))
+  if (wanted.has('unit')) counts.push(await jest('unit', {}, jestArgs, stopSignal()))
   if (wanted.has('database') || wanted.has('browser')) counts.push(...(await inWorld(wanted, jestArgs)))
   const passed = counts.reduce((sum, count) => sum + count.passed, 0)
   const failed = counts.reduce((sum, count) => sum + count.failed, 0)
@@ -47,16 +48,13 @@ async function inWorld(wanted: ReadonlySet<string>, jestArgs: readonly string[])
   const options: WorldOptions = { basePort: Number(process.env.YIMBLE_TEST_PORT ?? 4910), folder: path.join(root, '.yimble/test'), mode: 'production', profile: 'test' }
   destroyWorld(options)
   say('— starting a world of its own for the tests')
-  const world = await startWorld(options, (env) => prepareWorld(env, 'production'))
-  try {
+  return withWorld(options, (env) => prepareWorld(env, 'production'), async (world, signal) => {
     const admin = await makeTemplate(world.urls.database)
     const counts: Count[] = []
-    if (wanted.has('database')) counts.push(jest('database', { YIMBLE_TEST_DATABASE: admin, YIMBLE_TEST_TEMPLATE: template }, jestArgs))
-    if (wanted.has('browser')) counts.push(jest('browser', world.env, ['--runInBand', ...jestArgs]))
+    if (wanted.has('database')) counts.push(await jest('database', { YIMBLE_TEST_DATABASE: admin, YIMBLE_TEST_TEMPLATE: template }, jestArgs, signal))
+    if (wanted.has('browser')) counts.push(await jest('browser', world.env, ['--runInBand', ...jestArgs], signal))
     return counts
-  } finally {
-    await world.stop()
-  }
+  })
 }
 
 const hasFonts = () => existsSync('/usr/share/fonts/truetype/liberation') || existsSync('/usr/share/fonts/truetype/liberation2')
@@ -79,17 +77,22 @@ async function makeTemplate(url: string): Promise<string> {
 
 const report = z.object({ numPassedTests: z.number(), numFailedTests: z.number(), numRuntimeErrorTestSuites: z.number() })
 
-function jest(project: Part, env: NodeJS.ProcessEnv | Readonly<Record<string, string>>, args: readonly string[]): Count {
+/** @throws Stop when it was told to leave off */
+async function jest(project: Part, env: NodeJS.ProcessEnv | Readonly<Record<string, string>>, args: readonly string[], signal: AbortSignal): Promise<Count> {
   say(`— ${project} tests`)
   const file = path.join(root, `.build/jest-${project}.json`)
   mkdirSync(path.dirname(file), { recursive: true })
-  const done = spawnSync('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--testTimeout', project === 'browser' ? '240000' : '60000', ...args], {
+  const running = spawn('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--testTimeout', project === 'browser' ? '240000' : '60000', ...args], {
     cwd: root,
     env: { ...process.env, ...env, NODE_ENV: 'test', YIMBLE_LOG_LEVEL: 'silent' },
     stdio: ['ignore', 'ignore', 'inherit'],
+    signal,
   })
+  running.on('error', () => undefined) // stopped, or not even begun: the status says so
+  const status = await new Promise<number | null>((done) => running.once('close', done))
+  if (signal.aborted) throw new Stop('stopped before the tests were done.', stoppedCode)
   if (!existsSync(file)) return { passed: 0, failed: 1 }
   const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report.parse(JSON.parse(readFileSync(file, 'utf8')))
   const failed = numFailedTests + numRuntimeErrorTestSuites
-  return { passed: numPassedTests, failed: failed === 0 && done.status !== 0 ? 1 : failed }
+  return { passed: numPassedTests, failed: failed === 0 && status !== 0 ? 1 : failed }
 }

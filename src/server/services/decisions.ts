@@ -1,7 +1,6 @@
 /** Decisions on single items: in one widget (hidden, pinned, no double) and on the item itself (waiting, tags, corrections). */
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { CorrectionsShape, DecisionsShape, ItemShape, TableShape } from '@/core/api/shapes'
-import { getKind } from '@/core/kinds/all'
 import { problem, ProblemError } from '@/core/problems'
 import type { Settings } from '@/core/settings/field'
 import { db, inTransaction } from '../db/db'
@@ -10,9 +9,8 @@ import { demand, type Actor } from './actor'
 import { renderLive, renderRelease, sourcesIn } from './artifacts'
 import { clientRow, getClient } from './clients'
 import { decisionsOf } from './decisionsOf'
-import { itemsOf, neverPublic, tableRows } from './items'
+import { itemsById, neverPublic, productsOfClient, tableRows } from './items'
 import { listSources } from './sources'
-import { settingsOf } from './storedSettings'
 import { shapeOf, widgetRow } from './widgets'
 
 /**
@@ -67,6 +65,27 @@ export function correctItem(actor: Actor, clientId: string, itemId: string, corr
   return onItems(actor, clientId, [itemId], (transaction) => db().sequelize.query(`update items set corrections = (corrections || $2::jsonb) - $3::text[] where id = $1`, { bind: [itemId, JSON.stringify(set), dropped], transaction }))
 }
 
+/**
+ * Links products to items, after those that are linked already; any number, since each widget says how many it shows.
+ * @throws ProblemError `missing` when one of them is not of this client, `input_invalid` when one is no product
+ */
+export function linkProducts(actor: Actor, clientId: string, itemIds: readonly string[], change: { add: readonly string[]; remove: readonly string[] }): Promise<void> {
+  return onItems(actor, clientId, itemIds, async (transaction) => {
+    const { add, remove } = change
+    await ownItems([...add, ...remove], clientId, transaction)
+    const [other] = await db().sequelize.query<{ name: string }>(`select facts ->> 'name' as name from items where id = any($1) and facts ->> 'type' <> 'Product'`, { bind: [[...add]], type: QueryTypes.SELECT, transaction })
+    if (other) throw new ProblemError(problem('input_invalid', { where: 'add', why: `“${other.name}” is no product` }))
+    await db().sequelize.query('delete from product_links where item_id = any($1) and product_id = any($2)', { bind: [[...itemIds], [...remove]], transaction })
+    await db().sequelize.query('insert into product_links (item_id, product_id) select i, p.id from unnest($1::text[]) i, unnest($2::text[]) with ordinality as p(id, at) where i <> p.id order by p.at on conflict do nothing', { bind: [[...itemIds], [...add]], transaction })
+  })
+}
+
+/** Products of a client that can be linked. */
+export async function listProducts(actor: Actor, clientId: string): Promise<ItemShape[]> {
+  const client = await clientRow(actor, clientId)
+  return (await productsOfClient(client.id)) as ItemShape[]
+}
+
 async function onItems(actor: Actor, clientId: string, itemIds: readonly string[], write: (transaction: Transaction) => Promise<unknown>): Promise<void> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
@@ -97,8 +116,7 @@ export async function firstTime(actor: Actor, id: string): Promise<ItemShape[]> 
   const row = await widgetRow(actor, id)
   const client = await getClient(actor, row.clientId)
   const { shown } = await renderRelease(row, { settings: row.settings, kindVersion: row.kindVersion, brand: client.brand })
-  const fresh = new Set(await neverPublic(shown))
-  if (fresh.size === 0) return []
-  const items = await itemsOf(sourcesIn(settingsOf(getKind(row.kind), row)))
-  return items.filter((item) => fresh.has(item.id)) as ItemShape[]
+  const fresh = await neverPublic([...new Set(shown)])
+  const items = new Map((await itemsById(fresh)).map((item) => [item.id, item]))
+  return fresh.flatMap((one) => items.get(one) ?? []) as ItemShape[]
 }

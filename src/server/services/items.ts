@@ -51,18 +51,33 @@ export async function upsertItems(source: { id: string; label: string; address: 
 /** Facts as they are shown: the source's own, then what was corrected by hand; tags by hand are added to its own. */
 const effective = `i.facts || i.corrections || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags)`
 /** What may be public at all. Everything that leads out of the studio reads items through this. */
-const mayShow = `i.gone_at is null and not i.waiting and i.facts ->> 'visibility' is distinct from 'private'`
+const mayShow = (alias: string) => `${alias}.gone_at is null and not ${alias}.waiting and ${alias}.facts ->> 'visibility' is distinct from 'private'`
+
+/** Products linked to the items that `where` names, as facts to be added to them. */
+const linked = (where: string) => `
+  left join (select l.item_id, jsonb_build_object('mentions', jsonb_agg(jsonb_strip_nulls(jsonb_build_object('id', p.id, 'name', f.facts -> 'name', 'url', f.facts -> 'url', 'image', f.facts -> 'image' -> 0, 'offers', f.facts -> 'offers')) order by l.position)) as facts
+    from product_links l join items i on i.id = l.item_id join items p on p.id = l.product_id, lateral (select p.facts || p.corrections as facts) f
+    where ${where} and ${mayShow('p')} group by l.item_id) m on m.item_id = i.id`
 
 /**
  * What the sources have now and what may be shown of it, source by source, in each one's own order. Bodies are left out:
  * the kinds that there are show summaries only.
  */
-export async function itemsOf(sourceIds: readonly string[], transaction?: Transaction): Promise<Item[]> {
-  if (sourceIds.length === 0) return []
+export const itemsOf = (sourceIds: readonly string[], transaction?: Transaction): Promise<Item[]> =>
+  shownItems('i.source_id = any($1::uuid[])', 'array_position($1::uuid[], i.source_id), i.position', sourceIds, transaction)
+
+/** Those of the ids that may be shown, in no order. */
+export const itemsById = (ids: readonly string[]): Promise<Item[]> => shownItems('i.id = any($1)', 'i.id', ids)
+
+/** What may be shown of a client's products, by name. */
+export const productsOfClient = (clientId: string): Promise<Item[]> =>
+  shownItems(`i.facts ->> 'type' = 'Product' and i.source_id in (select id from sources where client_id = any($1::uuid[]))`, `lower(i.facts ->> 'name'), i.id`, [clientId])
+
+async function shownItems(where: string, order: string, ids: readonly string[], transaction?: Transaction): Promise<Item[]> {
+  if (ids.length === 0) return []
   const rows = await db().sequelize.query<{ facts: unknown }>(
-    `select ${effective} as facts from items i join sources s on s.id = i.source_id
-     where i.source_id = any($1::uuid[]) and ${mayShow} order by array_position($1::uuid[], i.source_id), i.position`,
-    { bind: [sourceIds], type: QueryTypes.SELECT, transaction },
+    `select ${effective} || coalesce(m.facts, '{}') as facts from items i join sources s on s.id = i.source_id ${linked(where)} where ${where} and ${mayShow('i')} order by ${order}`,
+    { bind: [[...ids]], type: QueryTypes.SELECT, transaction },
   )
   return z.parse(z.array(shapes.item), rows.map((row) => row.facts)) as Item[]
 }
@@ -74,10 +89,10 @@ const tableText = 240
 export async function tableRows(sourceIds: readonly string[], since: Date | null, withClosed: boolean): Promise<TableRowShape[]> {
   if (sourceIds.length === 0) return []
   const rows = await db().sequelize.query<{ facts: Record<string, unknown>; waiting: boolean; fresh: boolean; was_public: boolean; tags: unknown; corrected: unknown }>(
-    `select ${effective} || jsonb_build_object('text', left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText})) as facts, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public, i.tags,
+    `select ${effective} || coalesce(m.facts, '{}') || jsonb_build_object('text', left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText})) as facts, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public, i.tags,
        (select coalesce(jsonb_agg(k), '[]') from jsonb_object_keys(i.corrections) k) as corrected
-     from items i join sources s on s.id = i.source_id
-     where i.source_id = any($1::uuid[]) and i.gone_at is null and ($3 or (${mayShow}))
+     from items i join sources s on s.id = i.source_id ${linked('i.source_id = any($1::uuid[])')}
+     where i.source_id = any($1::uuid[]) and i.gone_at is null and ($3 or (${mayShow('i')}))
      order by array_position($1::uuid[], i.source_id), i.position`,
     { bind: [sourceIds, since, withClosed], type: QueryTypes.SELECT },
   )

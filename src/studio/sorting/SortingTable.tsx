@@ -5,7 +5,7 @@ import { Pin } from 'lucide-react'
 import Link from 'next/link'
 import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react'
 import { toast } from 'sonner'
-import type { DecisionsShape, TableRowShape, TableShape } from '@/core/api/shapes'
+import type { DecisionsShape, DraftShape, TableRowShape, TableShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { getKind } from '@/core/kinds/all'
 import type { Settings } from '@/core/settings/field'
@@ -18,6 +18,7 @@ import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { CorrectDialog } from './CorrectDialog'
 import { isIn, search, sortingRows, views, type RowState, type SortingRow, type ViewId } from './sortingRows'
+import { limitPath, ProductsDialog, type LinkChange } from './ProductsDialog'
 import { TagDialog } from './TagDialog'
 
 const rowPx = 52
@@ -29,7 +30,8 @@ const tones: Readonly<Record<RowState, string>> = { shows: 'text-spruce', cut: '
 export interface SortingTableProps { readonly table: TableShape; readonly now: number }
 
 export function SortingTable({ table, now }: SortingTableProps) {
-  const { client, widget } = table
+  const { client } = table
+  const [widget, setWidget] = useState(table.widget)
   const [rows, setRows] = useState<readonly TableRowShape[]>(table.rows)
   const [decisions, setDecisions] = useState<DecisionsShape>(table.decisions)
   const [sources, setSources] = useState(table.sources.filter((source) => (widget.settings.sources as string[]).includes(source.id)))
@@ -38,7 +40,7 @@ export function SortingTable({ table, now }: SortingTableProps) {
   const sought = useDeferredValue(written)
   const [at, setAt] = useState(0)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
-  const [dialog, setDialog] = useState<'tags' | 'correct'>()
+  const [dialog, setDialog] = useState<'tags' | 'correct' | 'products'>()
   const undoing = useRef<{ label: string; undo: () => Promise<void> }[]>([])
   const grid = useRef<HTMLDivElement>(null)
 
@@ -119,6 +121,20 @@ export function SortingTable({ table, now }: SortingTableProps) {
     void act(said(wanted, `${isAdding ? 'tagged' : 'no longer tagged'} ${tags.join(', ')}`), () => send(isAdding ? tags : [], isAdding ? [] : tags), () => send(isAdding ? [] : tags, isAdding ? tags : []))
   }
 
+  const readAgain = async () => setRows((await api<TableShape>('GET', `/widgets/${widget.id}/table`)).rows)
+  const link = async (changes: readonly LinkChange[], wanted: readonly SortingRow[]) => {
+    const send = async (isForward: boolean) => {
+      for (const { productId, isLinked, itemIds } of changes) await api('POST', `/clients/${client.id}/items/products`, { itemIds, ...(isLinked === isForward ? { add: [productId], remove: [] } : { add: [], remove: [productId] }) })
+      await readAgain()
+    }
+    const added = changes.filter((change) => change.isLinked).length
+    await act(said(wanted, added === 0 ? 'with fewer products' : added === 1 ? 'with one more product' : `with ${added} more products`), () => send(true), () => send(false))
+  }
+  const limitProducts = async (most: number) => {
+    const draft = await api<DraftShape>('PATCH', `/widgets/${widget.id}/draft`, { patches: [{ path: limitPath, from: widget.settings[limitPath] ?? 0, to: most, label: `Linked products, at most ${most}` }] }, { 'If-Match': `"${widget.draftRevision}"` })
+    setWidget((before) => ({ ...before, settings: draft.settings, draftRevision: draft.draftRevision }))
+  }
+
   const move = (to: number, extend: boolean) => {
     const next = Math.max(0, Math.min(listed.length - 1, to))
     if (extend) setChosen((before) => new Set([...before, ...idsOf(listed.slice(Math.min(at, next), Math.max(at, next) + 1))]))
@@ -133,7 +149,7 @@ export function SortingTable({ table, now }: SortingTableProps) {
     const page = Math.max(1, Math.floor((grid.current?.clientHeight ?? rowPx * 10) / rowPx) - 1)
     const keys: Readonly<Record<string, () => void>> = isCommand
       ? { z: () => void undo(), a: () => setChosen(new Set(idsOf(listed))) }
-      : { ArrowDown: () => move(at + 1, event.shiftKey), ArrowUp: () => move(at - 1, event.shiftKey), PageDown: () => move(at + page, event.shiftKey), PageUp: () => move(at - page, event.shiftKey), Home: () => move(0, event.shiftKey), End: () => move(listed.length - 1, event.shiftKey), ' ': () => current && toggle(current.item.id), Escape: () => setChosen(new Set()), s: show, h: hide, p: pin, u: () => void undo(), t: () => targets.length > 0 && setDialog('tags'), c: () => current && setDialog('correct') }
+      : { ArrowDown: () => move(at + 1, event.shiftKey), ArrowUp: () => move(at - 1, event.shiftKey), PageDown: () => move(at + page, event.shiftKey), PageUp: () => move(at - page, event.shiftKey), Home: () => move(0, event.shiftKey), End: () => move(listed.length - 1, event.shiftKey), ' ': () => current && toggle(current.item.id), Escape: () => setChosen(new Set()), s: show, h: hide, p: pin, u: () => void undo(), t: () => targets.length > 0 && setDialog('tags'), c: () => current && setDialog('correct'), l: () => targets.length > 0 && setDialog('products') }
     const does = keys[event.key]
     if (!does) return
     event.preventDefault()
@@ -156,14 +172,14 @@ export function SortingTable({ table, now }: SortingTableProps) {
           ))}
           <input type="search" value={written} onChange={(event) => { setWritten(event.target.value); setAt(0) }} aria-label="Search in titles, texts, authors and tags" placeholder="Search" className={`${inputClass} ml-auto w-full sm:w-56`} />
         </div>
-        <Actions count={targets.length} isMany={chosen.size > 0} onShow={show} onHide={hide} onPin={pin} onTag={() => setDialog('tags')} onCorrect={() => setDialog('correct')} onUndo={() => void undo()} onClear={() => setChosen(new Set())} />
+        <Actions count={targets.length} isMany={chosen.size > 0} onShow={show} onHide={hide} onPin={pin} onTag={() => setDialog('tags')} onCorrect={() => setDialog('correct')} onLink={() => setDialog('products')} onUndo={() => void undo()} onClear={() => setChosen(new Set())} />
         {listed.length === 0 ? (
           <p className="border-y border-hair py-8 text-center text-faint">{rows.length === 0 ? 'The sources have nothing yet, or no source is chosen. ' : written ? 'Nothing matches that. ' : 'Nothing here. '}{rows.length === 0 ? <Link href={`/widgets/${widget.id}`} className="underline">Choose sources on the bench</Link> : <button type="button" className="underline" onClick={() => { setWritten(''); setView('all') }}>Show all</button>}</p>
         ) : (
           <Grid listed={listed} at={Math.min(at, listed.length - 1)} chosen={chosen} grid={grid} onKey={onKey} onPick={pick} onToggle={pickAndToggle} />
         )}
         <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 text-[12px] text-faint">
-          <p className="hidden sm:block"><kbd>↑↓</kbd> move · <kbd>space</kbd> select · <kbd>shift ↑↓</kbd> several · <kbd>s</kbd> show · <kbd>h</kbd> hide · <kbd>p</kbd> pin · <kbd>t</kbd> tag · <kbd>c</kbd> correct · <kbd>u</kbd> undo</p>
+          <p className="hidden sm:block"><kbd>↑↓</kbd> move · <kbd>space</kbd> select · <kbd>shift ↑↓</kbd> several · <kbd>s</kbd> show · <kbd>h</kbd> hide · <kbd>p</kbd> pin · <kbd>t</kbd> tag · <kbd>c</kbd> correct · <kbd>l</kbd> link products · <kbd>u</kbd> undo</p>
           <ul className="flex flex-wrap gap-x-4 gap-y-1">
             {sources.map((source) => (
               <li key={source.id} className="flex items-center gap-1.5">
@@ -179,14 +195,15 @@ export function SortingTable({ table, now }: SortingTableProps) {
         </div>
       </main>
       {dialog === 'tags' && <TagDialog count={targets.length} known={[...new Set(targets.flatMap((row) => row.row.tags))]} onClose={() => setDialog(undefined)} onAdd={(tags) => tag(tags, true, targets)} onRemove={(tags) => tag(tags, false, targets)} />}
-      {dialog === 'correct' && current && <CorrectDialog row={current.row} clientId={client.id} onClose={() => setDialog(undefined)} onDone={() => void api<TableShape>('GET', `/widgets/${widget.id}/table`).then((next) => setRows(next.rows), (error: unknown) => toast.error(sentenceOf(error)))} />}
+      {dialog === 'correct' && current && <CorrectDialog row={current.row} clientId={client.id} onClose={() => setDialog(undefined)} onDone={() => void readAgain().catch((error: unknown) => toast.error(sentenceOf(error)))} />}
+      {dialog === 'products' && <ProductsDialog items={targets.map((row) => row.row.item)} client={client} widget={widget} onClose={() => setDialog(undefined)} onLink={(changes) => link(changes, targets)} onLimit={limitProducts} />}
     </div>
   )
 }
 
-interface ActionsProps { readonly count: number; readonly isMany: boolean; readonly onShow: () => void; readonly onHide: () => void; readonly onPin: () => void; readonly onTag: () => void; readonly onCorrect: () => void; readonly onUndo: () => void; readonly onClear: () => void }
+interface ActionsProps { readonly count: number; readonly isMany: boolean; readonly onShow: () => void; readonly onHide: () => void; readonly onPin: () => void; readonly onTag: () => void; readonly onCorrect: () => void; readonly onLink: () => void; readonly onUndo: () => void; readonly onClear: () => void }
 
-function Actions({ count, isMany, onShow, onHide, onPin, onTag, onCorrect, onUndo, onClear }: ActionsProps) {
+function Actions({ count, isMany, onShow, onHide, onPin, onTag, onCorrect, onLink, onUndo, onClear }: ActionsProps) {
   return (
     <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label={isMany ? `For the ${count} selected` : 'For the current item'}>
       <span className="text-[13px] text-faint">{isMany ? `${count.toLocaleString('en')} selected:` : 'This one:'}</span>
@@ -194,6 +211,7 @@ function Actions({ count, isMany, onShow, onHide, onPin, onTag, onCorrect, onUnd
       <Button small disabled={count === 0} onClick={onHide}>Hide</Button>
       <Button small disabled={count === 0} onClick={onPin}>Pin</Button>
       <Button small disabled={count === 0} onClick={onTag}>Tag</Button>
+      <Button small disabled={count === 0} onClick={onLink}>Products</Button>
       {!isMany && <Button small disabled={count === 0} onClick={onCorrect}>Correct</Button>}
       <Button small look="quiet" onClick={onUndo}>Undo</Button>
       {isMany && <Button small look="quiet" onClick={onClear}>Select none</Button>}
@@ -234,7 +252,7 @@ const Row = memo(function Row({ index, top, one, isCurrent, isChosen, onPick, on
       <span role="gridcell"><input type="checkbox" tabIndex={-1} checked={isChosen} onChange={() => onToggle(index, item.id)} onClick={(event) => event.stopPropagation()} aria-label={`Select “${item.name || item.text.slice(0, 40) || 'Untitled'}”`} className="size-4 accent-spruce" /></span>
       <span role="gridcell" className="min-w-0">
         <span className="block truncate font-medium">{isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}{item.name || item.text || 'Untitled'}</span>
-        <span className="block truncate text-[12px] text-faint">{[item.sourceName, item.author?.name, row.corrected.length > 0 ? `corrected by hand: ${row.corrected.join(', ')}` : '', item.name ? item.text : ''].filter(Boolean).join(' · ')}</span>
+        <span className="block truncate text-[12px] text-faint">{[item.sourceName, item.author?.name, row.corrected.length > 0 ? `corrected by hand: ${row.corrected.join(', ')}` : '', item.mentions ? `${item.mentions.length} ${item.mentions.length === 1 ? 'product' : 'products'}` : '', item.name ? item.text : ''].filter(Boolean).join(' · ')}</span>
       </span>
       <span role="gridcell" className="hidden truncate text-[13px] text-faint md:block">{whenOf(item)}</span>
       <span role="gridcell" className="hidden truncate text-[12px] md:block">{item.keywords.join(', ')}</span>

@@ -1,7 +1,7 @@
 /** What can be set on a feed widget. */
 import { ruleFields } from '../../rules/fields'
 import { choice, number, text, toggle, type ValuesOf } from '../../settings/field'
-import { headingFields, lookFields, placeFields, sourceFields } from '../shared/fields'
+import { headingFields, lookFields, placeFields, productFields, sourceFields } from '../shared/fields'
 
 const facts = { step: 'arrange', group: 'What each entry shows' } as const
 
@@ -48,6 +48,7 @@ export const feedFields = {
   ),
   'title.lines': number({ min: 1, max: 4, unit: 'lines' }, { ...facts, part: 'title', label: 'Titles take at most', default: 2, folded: true }),
   'link.label': text({ maxLength: 40, placeholder: 'No link below' }, { step: 'arrange', group: 'Link to the entry', part: 'more', label: 'Its words', hint: 'The title is always a link', default: 'Read on' }),
+  ...productFields,
   ...headingFields,
   'empty.text': text({ maxLength: 160 }, { step: 'arrange', group: 'When there is nothing', part: 'empty', label: 'What visitors read then', default: 'Nothing new at the moment.', folded: true }),
   ...lookFields,

@@ -32,6 +32,8 @@ export const feed = defineKind({
     { name: 'title', label: 'Title' },
     { name: 'meta', label: 'Small print' },
     { name: 'summary', label: 'Summary' },
+    { name: 'products', label: 'Linked products' },
+    { name: 'product', label: 'One linked product' },
     { name: 'more', label: 'Link to the entry' },
     { name: 'empty', label: 'Words when empty' },
   ],

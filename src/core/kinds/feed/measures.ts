@@ -26,10 +26,13 @@ export function wordsEm(values: FeedValues): number {
   const meta = hasMeta(values) ? type.smallSize * type.smallLine : 0
   const summary = summaryLines(values) * type.textLine
   const more = values['link.label'] && values.layout !== 'column' ? type.textLine : 0
-  const rows = [title, meta, summary, more].filter((height) => height > 0)
+  const products = values['products.limit'] > 0 ? productEm : 0
+  const rows = [title, meta, summary, products, more].filter((height) => height > 0)
   return rows.reduce((sum, height) => sum + height, 0) + (rows.length - 1) * gapEm
 }
 export const gapEm = 0.375
+/** Linked products stand in one line, which scrolls where they are too many for it. */
+export const productEm = 2.5
 
 /** Space between the widget's edge and what is in it: none where the page shows through. */
 export const paddingPx = (values: FeedValues) => (values['look.transparent'] ? 0 : values['look.spacing'])

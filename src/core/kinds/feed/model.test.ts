@@ -28,3 +28,8 @@ test.each<[string, Partial<Item>, string | undefined]>([
 ])('its date: %s', (_name, facts, iso) => expect(entry(facts).date?.iso).toBe(iso))
 test('a whole day is told as that day', () => expect(entry({ type: 'Event', startDate: '2026-05-09' }).date?.words).toContain('9 May'))
 test.each([['en-GB', 'Walk (cancelled)'], ['de', 'Walk (abgesagt)'], ['xx', 'Walk (cancelled)']])('what is called off says so in %s', (locale, title) => expect(entry({ type: 'Event', name: 'Walk', eventStatus: 'EventCancelled' }, locale).title).toBe(title))
+
+test('linked products are told with their price, in the words of the place', () => {
+  const mentions = [{ id: 'p', name: 'Fern', url: 'https://a.example/fern', image: { ref: 'r' }, offers: { price: 6.5, priceCurrency: 'EUR' } }, { id: 'q', name: 'Pot' }]
+  expect(entry({ mentions }, 'de').products).toMatchObject([{ name: 'Fern', price: '6,50\u00a0€', picture: { src: '/p/r/160.webp', alt: '' } }, { name: 'Pot', price: undefined, picture: undefined, url: undefined }])
+})

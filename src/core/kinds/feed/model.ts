@@ -1,7 +1,8 @@
 /** Items as the view needs them: words, dates in words, picture addresses. */
-import type { Item } from '../../items/item'
+import type { Item, LinkedProduct } from '../../items/item'
 import { shorten } from '../../items/text'
 import { dateInWords } from '../../locale/dates'
+import { priceInWords } from '../../locale/prices'
 import { wordIn } from '../../locale/words'
 import { startsOf } from '../../rules/rules'
 import type { KindContext } from '../kind'
@@ -20,6 +21,15 @@ export interface FeedEntry {
   readonly source: string | undefined
   readonly summary: string | undefined
   readonly language: string | undefined
+  readonly products: readonly EntryProduct[]
+}
+
+export interface EntryProduct {
+  readonly id: string
+  readonly name: string
+  readonly url: string | undefined
+  readonly picture: EntryPicture | undefined
+  readonly price: string | undefined
 }
 
 export interface FeedModel {
@@ -61,10 +71,13 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
         source: values['facts.source'] ? item.sourceName : undefined,
         summary: lines > 0 && text ? shorten(text, lines * lettersALine) : undefined,
         language: item.inLanguage,
+        products: (item.mentions ?? []).map((product) => productOf(product, context)),
       }
     }),
   }
 }
+
+const productOf = ({ id, name, url, image, offers }: LinkedProduct, { assets, locale }: KindContext): EntryProduct => ({ id, name, url, picture: image && pictureOf(image.ref, '', [160], assets), price: offers && priceInWords(offers, locale) })
 
 /** Nobody should set out for what does not take place. */
 const statusOf = ({ eventStatus }: Item, locale: string): string => (eventStatus === 'EventCancelled' ? ` (${wordIn('cancelled', locale)})` : eventStatus === 'EventPostponed' ? ` (${wordIn('postponed', locale)})` : '')

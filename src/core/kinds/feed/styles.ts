@@ -1,7 +1,7 @@
 /** Stylesheet of a feed widget. Sizes come from `measures.ts`, which also tells the reserved height. */
 import { fontStack } from '../../design/fonts'
 import type { FeedValues } from './fields'
-import { cardMinEm, cardPadding, gapEm, paddingPx, pictureEm, ratioOf, roomyEm, summaryLines, type, wordsEm } from './measures'
+import { cardMinEm, cardPadding, gapEm, paddingPx, pictureEm, productEm, ratioOf, roomyEm, summaryLines, type, wordsEm } from './measures'
 
 const shortList = 24
 
@@ -32,6 +32,14 @@ export function feedStyles(values: FeedValues): string {
 [part=meta]>*{overflow:hidden;text-overflow:ellipsis;flex:0 1 auto;min-width:2.5em}
 [part=meta] time{flex:none}
 [part=summary]{${clamp(summaryLines(values))}}
+[part=products]{position:relative;z-index:1;display:flex;gap:.5em;height:${productEm}em;margin:0;padding:0;list-style:none;overflow-x:auto;overflow-y:hidden;flex:none;scrollbar-width:thin}
+[part=products]>li{flex:none;max-width:100%}
+[part=product]{display:flex;align-items:center;gap:.4em;height:${productEm - 0.25}em;max-width:100%;padding-inline-end:.6em;overflow:hidden;border:1px solid ${line};border-radius:${radius}px;font-size:${type.smallSize}em;line-height:1;white-space:nowrap;color:${values['look.text']};text-decoration:none}
+a[part=product]:hover span{text-decoration:underline;text-underline-offset:.15em}
+[part=product] img{height:100%;width:auto;aspect-ratio:1;object-fit:cover;flex:none}
+[part=product] span{overflow:hidden;text-overflow:ellipsis;padding:.2em 0;min-width:3em}
+[part=product]>span:first-child{padding-inline-start:.6em}
+[part=product] b{flex:none}
 [part=more]{align-self:flex-start;color:${values['look.accent']};font-weight:600;text-decoration:underline;text-underline-offset:.15em}
 a:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:2px;border-radius:2px}
 .cards{grid-template-columns:repeat(auto-fill,minmax(max(min(100%,${cardMinEm}em),(100% - ${(columns - 1) * space}px)/${columns}),1fr))}

@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** Markup of a feed widget. Text goes in as text; the only attributes with outside values are addresses and captions. */
-import type { FeedEntry, FeedModel } from './model'
+import type { EntryProduct, FeedEntry, FeedModel } from './model'
 
 const layoutClass = { list: 'rows', cards: 'cards', column: 'column' } as const
 
@@ -38,6 +38,7 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
         <Title part="title">{entry.url ? <a href={entry.url}>{entry.title}</a> : entry.title}</Title>
         {meta.length > 0 && <p part="meta">{meta}</p>}
         {entry.summary && <p part="summary">{entry.summary}</p>}
+        {entry.products.length > 0 && <ul part="products" role="list">{entry.products.map((product) => <li key={product.id}><Product product={product} /></li>)}</ul>}
         {model.linkLabel && entry.url && (
           // The title's link reaches over the whole entry: one stop for the keyboard, and no “read on” without what is to be read.
           <p part="more" aria-hidden="true">{model.linkLabel}</p>
@@ -45,4 +46,13 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
       </div>
     </li>
   )
+}
+
+function Product({ product: { name, url, picture, price } }: { product: EntryProduct }) {
+  const inside = [
+    picture && <img key="picture" src={picture.src} alt="" width="40" height="40" loading="lazy" />,
+    <span key="name">{name}</span>,
+    price && <b key="price">{price}</b>,
+  ]
+  return url ? <a part="product" href={url}>{inside}</a> : <span part="product">{inside}</span>
 }

@@ -17,6 +17,10 @@ export const headingFields = {
   ),
 }
 
+export const productFields = {
+  'products.limit': number({ min: 0, max: 6, unit: 'on each entry', zero: 'not shown' }, { step: 'arrange', group: 'Products', part: 'products', label: 'Linked products, at most', hint: 'They are linked to entries in the sorting table', default: 0 }),
+}
+
 const colours = { step: 'dress', group: 'Colours' } as const
 const shape = { step: 'dress', group: 'Shape' } as const
 

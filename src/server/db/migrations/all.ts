@@ -1,5 +1,6 @@
 /** A plain list: it works alike under tsx, Jest and Next, without looking into folders. */
 import * as first from './0001-first'
 import * as sorting from './0002-sorting'
+import * as products from './0003-products'
 
-export const migrations = [first, sorting]
+export const migrations = [first, sorting, products]
