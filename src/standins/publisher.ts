@@ -14,7 +14,11 @@ const dayMs = 86_400_000
 const modes: readonly Mode[] = ['normal', 'slow', 'broken', 'empty', 'gone', 'closed', 'redirect']
 const slug = (title: string) => title.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')
 
-export function createPublisher(origin: string, state: State, save: () => void) {
+/** The hub that the feeds announce; told whenever there is news. */
+export interface Hub { readonly address: string; publish(topic: string): void }
+
+export function createPublisher(origin: string, state: State, save: () => void, hub?: Hub) {
+  const feedAt = ({ id, format }: Publication) => `${origin}/${id}/${fileNames[format]}`
   const entriesOf = ({ id, entries }: Publication): DatedEntry[] => [
     ...(state.added[id] ?? []).map(({ title, at }) => ({ title, text: 'Added by hand a moment ago, to see how fast it shows.', author: 'Ada Testwood', daysAgo: 0, tags: ['new'], at: new Date(at), slug: slug(title) })),
     ...entries.map((entry) => ({ ...entry, at: new Date(Math.floor((Date.parse(state.epoch) - entry.daysAgo * dayMs) / 1000) * 1000), slug: slug(entry.title) })),
@@ -22,6 +26,7 @@ export function createPublisher(origin: string, state: State, save: () => void) 
   const add = (publication: Publication, title: string) => {
     ;(state.added[publication.id] ??= []).unshift({ title, at: new Date(Math.floor(Date.now() / 1000) * 1000).toISOString() })
     save()
+    hub?.publish(feedAt(publication))
   }
 
   async function sendFeed(request: IncomingMessage, response: ServerResponse, publication: Publication, query: URLSearchParams): Promise<void> {
@@ -35,12 +40,12 @@ export function createPublisher(origin: string, state: State, save: () => void) 
     if (mode === 'redirect') return send(response, '', { Location: `${base}/moved-${fileNames[publication.format]}` }, 301)
     if (mode === 'slow') await new Promise((done) => setTimeout(done, Number(query.get('slow')) || 20_000))
     const entries = mode === 'empty' ? [] : entriesOf(publication)
-    const whole = writeFeed(publication, entries, base)
+    const whole = writeFeed(publication, entries, base, hub?.address)
     const body = mode === 'broken' ? whole.slice(0, Math.floor(whole.length * 0.4)) : whole
     const etag = `"${createHash('sha1').update(body).digest('hex').slice(0, 16)}"`
     const modified = (entries[0]?.at ?? new Date(state.epoch)).toUTCString()
     if (request.headers['if-none-match'] === etag || (!request.headers['if-none-match'] && request.headers['if-modified-since'] === modified)) return void response.writeHead(304, { ETag: etag }).end()
-    send(response, body, { 'Content-Type': type, ETag: etag, 'Last-Modified': modified, 'Cache-Control': 'max-age=0' })
+    send(response, body, { 'Content-Type': type, ETag: etag, 'Last-Modified': modified, 'Cache-Control': 'max-age=0', ...(hub ? { Link: `<${hub.address}>; rel="hub", <${feedAt(publication)}>; rel="self"` } : {}) })
   }
 
   function sendControl(response: ServerResponse, query: URLSearchParams): void {

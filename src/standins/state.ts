@@ -1,6 +1,7 @@
 /** What the stand-ins remember: one JSON file, so that a second start finds the pasted snippets and added entries again. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
+import type { Listener } from './hub'
 
 export type Mode = 'normal' | 'slow' | 'broken' | 'empty' | 'gone' | 'redirect' | 'closed'
 export interface AddedEntry { readonly title: string; readonly at: string }
@@ -12,6 +13,8 @@ export interface State {
   readonly slots: Record<string, Record<string, string>>
   readonly added: Record<string, AddedEntry[]>
   readonly modes: Record<string, Mode>
+  /** Who listens at the hub. */
+  listeners?: readonly Listener[]
   /** How often consent was taken back at the picture network. */
   consentRound?: number
 }

@@ -69,6 +69,7 @@ export const source = z.object({
   progress: z.object({ done: z.int(), total: z.int().nullable() }).nullable().describe('While a connected source is being read for the first time'),
   connection: z.enum(['ok', 'lost']).nullable(),
   closed: z.int().describe('Items that the source marks private; they never leave the studio'),
+  hub: z.object({ host: z.string(), state: z.enum(['asked', 'confirmed', 'refused']), until: when.nullable() }).nullable().describe('Who tells of its news, so that nobody has to ask'),
   history: z.array(sourceEvent),
 })
 export type SourceShape = z.infer<typeof source>

@@ -4,7 +4,7 @@ import { oneLine, textOf } from '../items/text'
 import { decodeBase64 } from './base64'
 import { picturesOf } from './pictures'
 import type { FeedFacts, ReadProblem, Reader } from './reader'
-import { authorOf, dateOf } from './rss'
+import { authorOf, dateOf, hubOf } from './rss'
 import { charactersOf, childOf, childrenOf, markupOf, parseXml, plainOf, resolve, type XmlNode } from './xmlTree'
 
 export const atom: Reader = {
@@ -30,6 +30,7 @@ function feedFacts(root: XmlNode | undefined): FeedFacts {
     url: linkOf(root),
     language: root?.language,
     image: resolve(plainOf(first(root, 'logo', 'icon')) || undefined, root?.base),
+    ...hubOf(of(root, 'link')),
   }
 }
 

@@ -24,12 +24,18 @@ export const jsonFeed: Reader = {
       return []
     })
     return {
-      feed: { title: string(root?.title), description: string(root?.description), url: resolve(string(root?.home_page_url), context.url), language: string(root?.language), image: resolve(string(root?.icon), context.url) },
+      feed: { title: string(root?.title), description: string(root?.description), url: resolve(string(root?.home_page_url), context.url), language: string(root?.language), image: resolve(string(root?.icon), context.url), ...hubOf(root, context.url) },
       items,
       problems,
     }
   },
   example: '{"version":"https://jsonfeed.org/version/1.1","title":"Kiln notes","items":[{"id":"1","url":"https://kiln.example/1","title":"First firing","content_text":"Hot."}]}',
+}
+
+function hubOf(root: Json | undefined, base: string | undefined) {
+  const hub = objects(root?.hubs).find((one) => /^websub$/i.test(string(one.type) ?? ''))
+  const url = resolve(string(hub?.url), base)
+  return url ? { hub: url, self: resolve(string(root?.feed_url), base) } : {}
 }
 
 function parse(text: string, problems: ReadProblem[]): Json | undefined {

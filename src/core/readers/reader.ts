@@ -24,6 +24,9 @@ export interface FeedFacts {
   readonly url?: string
   readonly language?: string
   readonly image?: string
+  /** A hub that tells of news (WebSub), and the address by which it knows this feed. */
+  readonly hub?: string
+  readonly self?: string
 }
 
 /** Something wrong in what was read: where, what, and what was done about it, each in plain words. */

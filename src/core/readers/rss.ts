@@ -31,6 +31,7 @@ function feedFacts(channel: XmlNode | undefined): FeedFacts {
     url: linkOf(channel),
     language: plainOf(childOf(channel, 'language', 'dc:language')) || channel?.language || undefined,
     image: resolve(image?.attributes.href ?? (plainOf(childOf(image, 'url')) || undefined), image?.base),
+    ...hubOf(childrenOf(channel, 'atom:link', 'link')),
   }
 }
 
@@ -59,6 +60,16 @@ function readEntry(node: XmlNode, at: number, problems: ReadProblem[]): ReadItem
     keywords: childrenOf(node, 'category', 'dc:subject', 'media:keywords').map((one) => oneLine(plainOf(one))).filter(Boolean),
     inLanguage: plainOf(childOf(node, 'dc:language')) || node.language,
   }
+}
+
+/** `rel="hub"` and `rel="self"` among a feed's links (W3C WebSub, 4). */
+export function hubOf(links: readonly XmlNode[]): Pick<FeedFacts, 'hub' | 'self'> {
+  const of = (relation: string) => {
+    const link = links.find(({ attributes }) => attributes.rel?.toLowerCase() === relation)
+    return resolve(link?.attributes.href, link?.base)
+  }
+  const hub = of('hub')
+  return hub ? { hub, self: of('self') } : {}
 }
 
 const titleText = (node: XmlNode | undefined) => textOf(node && node.children.some((child) => typeof child !== 'string') ? markupOf(node) : plainOf(node))

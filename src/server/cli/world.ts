@@ -32,7 +32,7 @@ export interface World {
 }
 
 const hosts = { studio: '127.0.0.1', delivery: '127.0.0.2', standins: '127.0.0.3', postgres: '127.0.0.1' } as const
-export const standinHosts = ['127.0.0.3', '127.0.0.4', '127.0.0.5', '127.0.0.6', '127.0.0.7', '127.0.0.11', '127.0.0.12', '127.0.0.13', '127.0.0.14', '127.0.0.15'] as const
+export const standinHosts = ['127.0.0.3', '127.0.0.4', '127.0.0.5', '127.0.0.6', '127.0.0.7', '127.0.0.11', '127.0.0.12', '127.0.0.13', '127.0.0.14', '127.0.0.15', '127.0.0.16'] as const
 const connectorHosts = { pictures: '127.0.0.11', reviews: '127.0.0.12', community: '127.0.0.13', people: '127.0.0.14', offers: '127.0.0.15' } as const
 
 export const say = (line: string): void => void process.stderr.write(`${line}\n`)

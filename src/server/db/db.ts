@@ -20,6 +20,7 @@ import { initSourceFile } from './models/sourceFile'
 import { initItemRow } from './models/itemRow'
 import { initPictureRow } from './models/pictureRow'
 import { initPictureForm } from './models/pictureForm'
+import { initSubscription } from './models/subscription'
 import { initWidget } from './models/widget'
 import { initPatchRow } from './models/patchRow'
 import { initRelease } from './models/release'
@@ -47,7 +48,9 @@ function connect() {
     Site: initSite(sequelize),
     Page: initPage(sequelize),
     Snapshot: initSnapshot(sequelize),
-    Source: initSource(sequelize), SourceFile: initSourceFile(sequelize),
+    Source: initSource(sequelize),
+    SourceFile: initSourceFile(sequelize),
+    Subscription: initSubscription(sequelize),
     ItemRow: initItemRow(sequelize),
     PictureRow: initPictureRow(sequelize),
     PictureForm: initPictureForm(sequelize),

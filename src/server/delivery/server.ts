@@ -7,6 +7,7 @@ import { isLadderWidth, pictureForm } from '../services/pictures'
 import type { ArtifactCache, Entry, Form } from './artifactCache'
 import type { Asset } from './assets'
 import { openHeaders, sendFile, sendJson } from './files'
+import { answerHub, hubPath } from './hubCalls'
 import { noteSighting } from './sightings'
 import { sendStage } from './stagePages'
 
@@ -60,6 +61,8 @@ async function answerRest(request: IncomingMessage, response: ServerResponse, pa
     response.writeHead(204, openHeaders).end()
     return
   }
+  const hub = hubPath.exec(path)
+  if (hub) return answerHub(request, response, hub[1]!)
   if (!isRead(request)) {
     response.writeHead(405, openHeaders).end()
     return

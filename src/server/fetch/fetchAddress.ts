@@ -38,6 +38,8 @@ export interface Fetched {
   readonly contentType: string
   readonly etag: string | null
   readonly lastModified: string | null
+  /** The `Link` header, as sent. */
+  readonly link: string | null
   readonly bytes: Buffer
 }
 
@@ -97,7 +99,7 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
     const location = [301, 302, 303, 307, 308].includes(status) ? (header('location') ?? undefined) : undefined
     const bytes = location === undefined && status === 200 ? await readBody(response.body, header('content-encoding'), limits.maxBytes) : Buffer.alloc(0)
     if (bytes === undefined) return fail(problem('too_large', { host: url.host, limit: limits.maxBytes / 1024 / 1024 }))
-    return ok({ status, location, fetched: { status, notModified: status === 304, contentType: header('content-type') ?? '', etag: header('etag'), lastModified: header('last-modified'), bytes } })
+    return ok({ status, location, fetched: { status, notModified: status === 304, contentType: header('content-type') ?? '', etag: header('etag'), lastModified: header('last-modified'), link: [response.headers.link].flat().filter(Boolean).join(', ') || null, bytes } })
   } catch (error) {
     return fail(whyNot(error, url, limits))
   } finally {

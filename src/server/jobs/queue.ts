@@ -15,9 +15,11 @@ export interface Jobs {
   render: { widgetId: string }
   /** Fetches the pictures of a source's items ahead. */
   pictures: { sourceId: string }
+  /** Asks a source's hub to tell of its news. */
+  subscribe: { sourceId: string }
 }
 export type JobName = keyof Jobs
-export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures']
+export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures', 'subscribe']
 
 const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
 

@@ -5,6 +5,7 @@ import type PgBoss from 'pg-boss'
 import { closeDatabase, db } from '../db/db'
 import { log } from '../log'
 import { renderWidget } from '../services/artifacts'
+import { dueSubscriptions, subscribe } from '../services/hubs'
 import { itemsOf } from '../services/items'
 import { fetchPictures } from '../services/pictures'
 import { refresh } from '../services/refreshing'
@@ -17,6 +18,7 @@ type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
 export const handlers: Handlers = {
   refresh: ({ sourceId }) => refresh(sourceId),
   render: ({ widgetId }) => renderWidget(widgetId),
+  subscribe: ({ sourceId }) => subscribe(sourceId),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
     const failed = await fetchPictures([...new Set(items.slice(0, pace.picturesAhead).flatMap((item) => item.image[0]?.ref ?? []))])
@@ -28,6 +30,7 @@ export const handlers: Handlers = {
 export async function enqueueDue(): Promise<void> {
   const sources = await db().sequelize.query<{ id: string }>('select id from sources where next_at <= now() order by next_at limit 500', { type: QueryTypes.SELECT })
   for (const { id } of sources) await enqueue('refresh', { sourceId: id }, id)
+  for (const sourceId of await dueSubscriptions()) await enqueue('subscribe', { sourceId }, sourceId)
   const widgets = await db().sequelize.query<{ id: string }>('select widget_id as id from artifacts where valid_until <= now() limit 500', { type: QueryTypes.SELECT })
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
 }
@@ -47,6 +50,7 @@ async function work(boss: PgBoss): Promise<void> {
   await take('refresh', pace.refreshesAtOnce)
   await take('render', 1)
   await take('pictures', 2)
+  await take('subscribe', 4)
 }
 
 /** Runs until stopped. A database that goes away is waited for. */

@@ -9,6 +9,7 @@ import { fail, ok, type Result } from '@/core/result'
 import { dayMs } from '@/core/schedule/civil'
 import { zoneNamed } from '@/zone/offsetIn'
 import { fetchAddress, refusalOf, type Fetched } from '../fetch/fetchAddress'
+import { linksIn } from '../fetch/linkHeader'
 import { tryPasted } from '../fetch/pasted'
 
 export const accept = 'application/activity+json, application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
@@ -99,7 +100,15 @@ export async function readAddress(url: string, known: { etag?: string | null; la
     const kind = value.bytes.length === 0 ? 'empty' : reading.format === 'page' ? 'a web page' : reading.format === 'design-tokens' ? 'a file of design tokens, which is for a brand' : 'of no format that can be read'
     return fail(problem('nothing_readable', { address: value.url, kind }))
   }
-  return ok({ fetched: value, reading: reading.next ? await withNextPages(reading, value.url) : reading, isPaged: reading.next !== undefined })
+  const told = { ...reading, feed: { ...reading.feed, ...hubIn(value) } }
+  return ok({ fetched: value, reading: reading.next ? await withNextPages(told, value.url) : told, isPaged: reading.next !== undefined })
+}
+
+/** A hub in the header goes before one in the feed (W3C WebSub, 4). */
+function hubIn({ link, url }: Fetched): { hub?: string; self?: string } {
+  const links = linksIn(link)
+  const [hub, self] = ['hub', 'self'].map((relation) => links.get(relation)).map((address) => (address && URL.canParse(address, url) ? new URL(address, url).href : undefined))
+  return hub ? { hub, self } : {}
 }
 
 export async function followAnnounced(answer: Result<Answer>): Promise<Result<Answer>> {

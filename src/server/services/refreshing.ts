@@ -11,12 +11,15 @@ import type { Source } from '../db/models/source'
 import type { Fetched } from '../fetch/fetchAddress'
 import { enqueue, renderShowing } from '../jobs/queue'
 import { accessBy } from './connections'
+import { followHub, isPushed } from './hubs'
 import { upsertItems } from './items'
 import { isFile, optionsOf, readAddress, readFileText, type Answer } from './reading'
 
 const historyLimit = 20
 export const defaultIntervalMinutes = 30
 export const fileIntervalMinutes = 24 * 60
+/** What a hub tells of is asked for all the same, so many times more rarely: hubs fall silent. */
+const pushedTimes = 6
 const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
 
 export const answered = (fetched: Fetched) => ({ etag: fetched.etag, lastModified: fetched.lastModified, contentHash: createHash('sha256').update(fetched.bytes).digest('hex'), checkedAt: new Date() })
@@ -45,7 +48,7 @@ export async function refresh(sourceId: string): Promise<void> {
     const isMoving = isPaged || reading.items.some((item) => item.repeats)
     const unchanged = fetched.notModified || (answered(fetched).contentHash === row.contentHash && !isMoving)
     const recovered = row.failures > 0
-    const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes) }
+    const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes * ((await isPushed(row.id, transaction)) ? pushedTimes : 1)) }
     if (unchanged) return void (await row.update({ ...common, history: recovered ? noted(row.history, 'Answers again, nothing new') : row.history as object }, { transaction }))
     const isWhole = !reading.problems.some((one) => one.what.includes('never closed')) && reading.next === undefined
     const changed = await upsertItems(row, reading.items, isWhole, transaction)
@@ -54,6 +57,7 @@ export async function refresh(sourceId: string): Promise<void> {
       { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
       { transaction },
     )
+    await followHub(row, transaction)
     if (changed) await follow(sourceId, transaction)
   })
 }

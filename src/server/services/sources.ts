@@ -11,6 +11,7 @@ import { enqueue, renderShowing } from '../jobs/queue'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
 import { connectionOf } from './connections'
+import { followHub } from './hubs'
 import { itemsOf, upsertItems } from './items'
 import { followAnnounced, optionsOf, readPasted, type SourceOptions } from './reading'
 import { answered, defaultIntervalMinutes, dueIn, refresh } from './refreshing'
@@ -64,6 +65,7 @@ export async function addSource(actor: Actor, clientId: string, input: { address
       { transaction },
     )
     await upsertItems(row, reading.items, true, transaction)
+    await followHub(row, transaction)
     await enqueue('pictures', { sourceId: row.id }, row.id, transaction)
     return row.id
   })
@@ -161,7 +163,9 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
     { bind: [client.id], type: QueryTypes.SELECT },
   )
   const connections = await db().Connection.findAll({ where: { clientId: client.id }, attributes: ['id', 'state'] })
+  const hubs = await db().Subscription.findAll({ where: { sourceId: rows.map((row) => row.id) } })
   return rows.map((row) => {
+    const hub = hubs.find((one) => one.sourceId === row.id)
     const options = optionsOf(row)
     const { count = 0, waiting = 0, closed = 0 } = counts.find((one) => one.id === row.id) ?? {}
     return {
@@ -186,6 +190,7 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
       progress: options.progress ?? null,
       connection: row.connectionId ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost') : null,
       usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
+      hub: hub ? { host: new URL(hub.hub).host, state: hub.state, until: hub.leaseUntil?.toISOString() ?? null } : null,
       history: z.parse(shapes.source.shape.history, row.history),
     }
   })

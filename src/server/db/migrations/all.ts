@@ -2,5 +2,6 @@
 import * as first from './0001-first'
 import * as sorting from './0002-sorting'
 import * as products from './0003-products'
+import * as subscriptions from './0004-subscriptions'
 
-export const migrations = [first, sorting, products]
+export const migrations = [first, sorting, products, subscriptions]
