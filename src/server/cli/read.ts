@@ -54,6 +54,7 @@ async function readInput(input: string, context: ReadContext): Promise<Reading> 
 
 async function readAddress(address: string, context: ReadContext): Promise<Reading> {
   process.env.DATABASE_URL ??= 'postgres://unused' // the door's configuration is checked with the rest; no database is asked
+  ;(await import('../fetch/pace')).keepOwnPace()
   const { fetchAddress, refusalOf } = await import('../fetch/fetchAddress')
   const fetched = await fetchAddress({ url: address, accept: '*/*' })
   if (!fetched.ok) return unreadable(describeProblem(fetched.problem).detail)

@@ -95,7 +95,7 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
     })
     const header = (name: string) => [response.headers[name]].flat()[0] ?? null
     const status = response.statusCode
-    if (status === 429 || status === 503) heedRetryAfter(url.host, header('retry-after'))
+    if (status === 429 || status === 503) await heedRetryAfter(url.host, header('retry-after'))
     const location = [301, 302, 303, 307, 308].includes(status) ? (header('location') ?? undefined) : undefined
     const bytes = location === undefined && status === 200 ? await readBody(response.body, header('content-encoding'), limits.maxBytes) : Buffer.alloc(0)
     if (bytes === undefined) return fail(problem('too_large', { host: url.host, limit: limits.maxBytes / 1024 / 1024 }))

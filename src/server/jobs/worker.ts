@@ -3,6 +3,7 @@ import { createServer } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import type PgBoss from 'pg-boss'
 import { closeDatabase, db } from '../db/db'
+import { forgetTurns } from '../fetch/pace'
 import { log } from '../log'
 import { renderWidget } from '../services/artifacts'
 import { dueSubscriptions, subscribe } from '../services/hubs'
@@ -11,7 +12,7 @@ import { fetchPictures } from '../services/pictures'
 import { refresh } from '../services/refreshing'
 import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
-const pace = { pollS: 1, dueMs: 2_000, refreshesAtOnce: 16, picturesAhead: 40 } as const
+const pace = { pollS: 1, dueMs: 2_000, tidyMs: 3_600_000, refreshesAtOnce: 16, picturesAhead: 40 } as const
 
 type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
 
@@ -64,12 +65,14 @@ export async function runWorker(): Promise<() => Promise<void>> {
       isAway = true
     })
   }, pace.dueMs)
+  const tidy = setInterval(() => void forgetTurns().catch(() => undefined), pace.tidyMs) // the next hour will do
   const health = createServer((_request, response) => response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify({ process: 'worker', status: 'ok', database: isAway ? 'away' : 'ok' })))
   const { hostname = '127.0.0.1', port } = { hostname: process.env.YIMBLE_WORKER_HOST, port: Number(process.env.YIMBLE_WORKER_PORT ?? 0) }
   if (port > 0) health.listen(port, hostname)
   log.info('worker is up')
   return async () => {
     clearInterval(timer)
+    clearInterval(tidy)
     health.close()
     await boss.stop({ graceful: true, timeout: 3_000 })
     await stopBoss()

@@ -3,5 +3,6 @@ import * as first from './0001-first'
 import * as sorting from './0002-sorting'
 import * as products from './0003-products'
 import * as subscriptions from './0004-subscriptions'
+import * as turns from './0005-turns'
 
-export const migrations = [first, sorting, products, subscriptions]
+export const migrations = [first, sorting, products, subscriptions, turns]
