@@ -68,6 +68,7 @@ export const source = z.object({
   waiting: z.int(),
   progress: z.object({ done: z.int(), total: z.int().nullable() }).nullable().describe('While a connected source is being read for the first time'),
   connection: z.enum(['ok', 'lost']).nullable(),
+  reviews: z.object({ average: z.number(), count: z.int() }).nullable().describe('Stars of five, of all its reviews, also of those that wait or are hidden'),
   closed: z.int().describe('Items that the source marks private; they never leave the studio'),
   hub: z.object({ host: z.string(), state: z.enum(['asked', 'confirmed', 'refused']), until: when.nullable() }).nullable().describe('Who tells of its news, so that nobody has to ask'),
   history: z.array(sourceEvent),

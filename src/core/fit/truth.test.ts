@@ -1,7 +1,8 @@
 import { expect, test } from '@jest/globals'
 import type { Item } from '../items/item'
 import { sift, type Rule } from '../rules/rules'
-import { averageStars, truthFindings } from './truth'
+import { averageStars } from '../items/average'
+import { truthFindings } from './truth'
 
 const review = (id: string, ratingValue: number, bestRating = 5): Item => ({ type: 'Review', id, source: 's', sourceName: 'S', name: '', text: id, image: [], keywords: [], reviewRating: { ratingValue, bestRating } })
 const reviews = [review('a', 5), review('b', 5), review('c', 1), review('d', 8, 10)]
@@ -14,4 +15,5 @@ test.each<[string, Rule[], string[]]>([
   ['cut by number alone', [{ type: 'limit', count: 2 }], []],
   ['nothing left out', [{ type: 'stars', least: 0, most: 5 }], []],
 ])('%s', (_name, rules, expected) => expect(told(...rules)).toEqual(expected))
+test('what waits for a decision counts as left out', () => expect(truthFindings(reviews.slice(0, 2), [], { average: 3.75, count: 4 })[0]?.what).toContain('2 of 4 reviews are left out, and those that show look better: 5.0 stars, not 3.8.'))
 test('what is no review says nothing', () => expect(truthFindings([{ ...review('x', 5), type: 'Article' }], [])).toEqual([]))

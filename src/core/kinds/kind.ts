@@ -3,6 +3,7 @@
  * API, delivery and the contract tests read it from there. All of it is pure: same input, same answer, no clock, no DOM.
  */
 import type { VNode } from 'preact'
+import type { Average } from '../items/average'
 import type { Item, ItemType } from '../items/item'
 import type { Decisions } from '../rules/fields'
 import type { Rule } from '../rules/rules'
@@ -18,13 +19,22 @@ export interface KindContext {
   readonly offsetAt: (ms: number) => number
   /** Origin of delivery, where pictures lie; no slash at its end. */
   readonly assets: string
+  /** All reviews that the sources have, whatever the rules leave over. */
+  readonly reviews?: Average
 }
 
 /** Something in the widget that can be clicked on the stage and restyled by `::part(name)`. */
 export interface Part { readonly name: string; readonly label: string }
 
 /** A ready-made beginning: a name, what it is good for, and the settings in which it differs from the defaults. */
-export interface StartingPoint { readonly id: string; readonly label: string; readonly hint: string; readonly settings: Settings }
+export interface StartingPoint {
+  readonly id: string
+  readonly label: string
+  readonly hint: string
+  readonly settings: Settings
+  /** What it is shown with, where the kind's example would not do. */
+  readonly items?: readonly Item[]
+}
 
 /** A step from one version of the settings to the next; `to` is the version it leads to. */
 export interface Migration { readonly to: number; readonly name: string; run(settings: Settings): Settings }

@@ -78,8 +78,8 @@ export async function seed(standinsPort: number): Promise<void> {
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
 
   const opinions = await addConnected(designer, bakery, { connector: 'reviews', key: 'b1 Marlowick Bakery', label: 'What people say' })
-  const said = await createWidget(designer, bakery, { kind: 'feed', name: 'What people say', from: 'cards' })
-  await changeDraft(designer, said.id, 0, [{ path: 'sources', from: [], to: [opinions.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] }, label: 'Set up' }, { path: 'facts.author', from: false, to: true, label: 'Set up' }])
+  const said = await createWidget(designer, bakery, { kind: 'feed', name: 'What people say', from: 'reviews' })
+  await changeDraft(designer, said.id, 0, [{ path: 'sources', from: [], to: [opinions.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] }, label: 'Set up' }])
   const programme = await addSource(designer, quay, { address: `${publisher}/quay/programme.ics`, label: 'What is on' })
   const coming = await createWidget(designer, quay, { kind: 'feed', name: 'What is on', from: 'list' })
   await changeDraft(designer, coming.id, 0, [{ path: 'sources', from: [], to: [programme.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'next', days: 60 }] }, label: 'Set up' }, { path: 'rules.order', from: 'newest', to: 'soonest', label: 'Set up' }, { path: 'look.transparent', from: true, to: false, label: 'Set up' }])

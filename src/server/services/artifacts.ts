@@ -18,7 +18,7 @@ import type { Widget } from '../db/models/widget'
 import { env } from '../env'
 import { parseBrand } from './clients'
 import { decisionsOf } from './decisionsOf'
-import { itemsOf, markPublic } from './items'
+import { itemsOf, markPublic, reviewsOf } from './items'
 import { settingsOf } from './storedSettings'
 
 const brotli = promisify(brotliCompress)
@@ -61,7 +61,7 @@ export async function renderRelease(widget: Widget, release: ReleaseRow, transac
   return render(
     { kind: widget.kind, settings, brand: parseBrand(release.brand), decisions: await decisionsOf(widget.id, transaction) },
     await itemsOf(sourcesIn(settings), transaction),
-    { now: Date.now(), locale: client.locale, offsetAt: offsetIn(client.timeZone), assets: env().YIMBLE_DELIVERY_URL },
+    { now: Date.now(), locale: client.locale, offsetAt: offsetIn(client.timeZone), assets: env().YIMBLE_DELIVERY_URL, reviews: await reviewsOf(sourcesIn(settings), transaction) },
   )
 }
 

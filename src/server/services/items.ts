@@ -1,5 +1,6 @@
 /** Items of sources: identity, cleaning, storing. Decisions made on an item survive, since its id does. */
 import { QueryTypes, type Transaction } from 'sequelize'
+import { together, type Average } from '@/core/items/average'
 import { identify } from '@/core/items/identity'
 import type { Item, ReadItem } from '@/core/items/item'
 import { shorten, textOf } from '@/core/items/text'
@@ -81,6 +82,23 @@ async function shownItems(where: string, order: string, ids: readonly string[], 
   )
   return z.parse(z.array(shapes.item), rows.map((row) => row.facts)) as Item[]
 }
+
+/** Stars of five, from facts of a review; null for what is none or gives none. */
+const stars = `(case when facts ->> 'type' = 'Review' and (facts -> 'reviewRating' ->> 'bestRating')::float8 > 0 then (facts -> 'reviewRating' ->> 'ratingValue')::float8 / (facts -> 'reviewRating' ->> 'bestRating')::float8 * 5 end)`
+
+/** What each source has now, by its id: how many items there are, wait or are private, and the average of all its reviews. */
+export async function tallyOf(sourceIds: readonly string[], transaction?: Transaction): Promise<Map<string, { count: number; waiting: number; closed: number; reviews: Average | null }>> {
+  const rows = await db().sequelize.query<{ id: string; count: number; waiting: number; closed: number; reviewed: number; average: number | null }>(
+    `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where facts ->> 'visibility' = 'private'))::int as closed,
+       (count(${stars}) filter (where facts ->> 'visibility' is distinct from 'private'))::int as reviewed, avg(${stars}) filter (where facts ->> 'visibility' is distinct from 'private') as average
+     from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
+    { bind: [[...sourceIds]], type: QueryTypes.SELECT, transaction },
+  )
+  return new Map(rows.map(({ id, reviewed, average, ...counts }) => [id, { ...counts, reviews: average === null ? null : { average, count: reviewed } }]))
+}
+
+/** All reviews of several sources together. */
+export const reviewsOf = async (sourceIds: readonly string[], transaction?: Transaction): Promise<Average | undefined> => together([...(await tallyOf(sourceIds, transaction)).values()].flatMap(({ reviews }) => reviews ?? []))
 
 /** Letters of each text that the table shows and searches. */
 const tableText = 240

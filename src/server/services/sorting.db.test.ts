@@ -137,6 +137,36 @@ describe('tags, corrections, pins', () => {
   })
 })
 
+describe('the average of reviews', () => {
+  const table = 'Who,Text,Rating\nAda,Good,5\nBo,Fine,4\nCy,Bad,1\n'
+  async function reviewed() {
+    const source = await s.addFile(actor, client, { name: 'reviews.csv', text: table, mapping: { type: 'Review', columns: ['author', 'text', 'rating'] } })
+    const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Said', from: 'reviews' })
+    await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
+    await s.publish(actor, widget.id)
+    return { source, widget, ids: (await s.itemsOfSources(actor, [source.id])).map((one) => one.id) }
+  }
+  test('stays that of all, whatever is hidden, ruled out or waits', async () => {
+    const { source, widget, ids } = await reviewed()
+    expect(await liveText(widget.ref)).toContain('3 reviews')
+    const average = /part=\\+"average\\+".*?<b>([\d.]+)<\/b>/
+    expect(average.exec(await liveText(widget.ref))?.[1]).toBe('3.3')
+    await s.decide(actor, widget.id, [ids[2]!], { hidden: true })
+    await s.decideWaiting(actor, client, [ids[1]!], true)
+    await s.renderWidget(widget.id)
+    const live = await liveText(widget.ref)
+    expect([live.includes('Bad'), live.includes('Fine'), live.includes('Good'), average.exec(live)?.[1], live.includes('3 reviews')]).toEqual([false, false, true, '3.3', true])
+    expect((await s.getSource(actor, source.id)).reviews).toMatchObject({ average: expect.closeTo(10 / 3, 6) as unknown, count: 3 })
+  })
+  test('leaves out what is private or no review', async () => {
+    const { source, ids } = await reviewed()
+    const row = (await s.db().ItemRow.findByPk(ids[2]!))!
+    await row.update({ facts: { ...(row.facts as object), visibility: 'private' } })
+    expect((await s.getSource(actor, source.id)).reviews).toEqual({ average: 4.5, count: 2 })
+    expect((await addSource()).reviews).toBeNull()
+  })
+})
+
 describe('files', () => {
   const table = 'Bezeichnung,Preis,Wo\nPlate,12,Shelf\nBowl,much,Shelf\n'
   test('a table is kept with its columns named by hand; its problems are told', async () => {

@@ -12,7 +12,7 @@ import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
 import { connectionOf } from './connections'
 import { followHub } from './hubs'
-import { itemsOf, upsertItems } from './items'
+import { itemsOf, tallyOf, upsertItems } from './items'
 import { followAnnounced, optionsOf, readPasted, type SourceOptions } from './reading'
 import { answered, defaultIntervalMinutes, dueIn, refresh } from './refreshing'
 
@@ -151,11 +151,7 @@ export async function getSource(actor: Actor, id: string): Promise<SourceShape> 
 export async function listSources(actor: Actor, clientId: string): Promise<SourceShape[]> {
   const client = await clientRow(actor, clientId)
   const rows = await db().Source.findAll({ where: { clientId: client.id }, order: [['label', 'ASC']] })
-  const counts = await db().sequelize.query<{ id: string; count: number; waiting: number; closed: number }>(
-    `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where facts ->> 'visibility' = 'private'))::int as closed
-     from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
-    { bind: [rows.map((row) => row.id)], type: QueryTypes.SELECT },
-  )
+  const tallies = await tallyOf(rows.map((row) => row.id))
   const uses = await db().sequelize.query<{ source: string; id: string; name: string }>(
     `select distinct s.source, w.id, w.name from widgets w left join releases r on r.id = w.live_release_id,
        lateral (select jsonb_array_elements_text(w.settings -> 'sources') as source union select jsonb_array_elements_text(r.settings -> 'sources')) s
@@ -167,7 +163,7 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
   return rows.map((row) => {
     const hub = hubs.find((one) => one.sourceId === row.id)
     const options = optionsOf(row)
-    const { count = 0, waiting = 0, closed = 0 } = counts.find((one) => one.id === row.id) ?? {}
+    const { count = 0, waiting = 0, closed = 0, reviews = null } = tallies.get(row.id) ?? {}
     return {
       id: row.id,
       clientId: row.clientId,
@@ -186,6 +182,7 @@ export async function listSources(actor: Actor, clientId: string): Promise<Sourc
       items: count,
       waiting,
       closed,
+      reviews,
       policy: row.policy,
       progress: options.progress ?? null,
       connection: row.connectionId ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost') : null,

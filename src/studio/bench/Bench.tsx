@@ -7,6 +7,7 @@ import { toast } from 'sonner'
 import type { BenchShape, DecisionsShape, ReleaseShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { findingsOf } from '@/core/fit/findings'
+import { together } from '@/core/items/average'
 import { truthFindings } from '@/core/fit/truth'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
@@ -98,7 +99,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     else if (message.type === 'pick') pick(message.part)
     else pressed(message.key, keys)
   }, [pick, keys])
-  const rest = useMemo(() => ({ kind: widget.kind, brand, decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, items }), [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, items])
+  const reviews = useMemo(() => together(sources.filter((one) => chosen.includes(one.id)).flatMap((one) => one.reviews ?? [])), [sources, chosen])
+  const rest = useMemo(() => ({ kind: widget.kind, brand, decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, reviews, items }), [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, items])
   const { outcome, failed, addFrame, setWidth } = useRender(store, rest, onStage)
   useEffect(() => {
     for (const device of devices) setWidth(device.id, device.id === large ? rulerWidth : null)
@@ -192,7 +194,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const { changes } = draft
   const canPublish = chosen.length > 0 && (widget.state !== 'live' || changes.length > 0 || draft.saving !== 'saved')
   const largeMeasure = measures[large]
-  const truths = useMemo(() => truthFindings(items, outcome?.counts.steps ?? []), [items, outcome])
+  const truths = useMemo(() => truthFindings(items, outcome?.counts.steps ?? [], reviews), [items, outcome, reviews])
   const findings = useMemo(() => [...truths, ...findingsOf(draft.settings, resolveSettings(draft.settings, brand), Object.values(measures), outcome?.counts.shown ?? 0, outcome?.counts.total ?? 0).filter((finding) => outcome || finding.id !== 'empty')], [truths, draft.settings, brand, measures, outcome])
   const flow = flowOf({ kind, settings: draft.settings, counts: outcome?.counts, sources: sources.filter((one) => chosen.includes(one.id)), clientName: client.name, place: page ? { page: page.name, slot: slot.label } : undefined, widget, changes: changes.length, findings })
 

@@ -3,6 +3,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import type { BenchShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
+import { together } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import type { Settings } from '@/core/settings/field'
 import { neutralSlots } from '@/core/stage/neutralPage'
@@ -14,7 +15,7 @@ const nothing = () => undefined
 export function Preview({ bench, delivery }: { bench: BenchShape; delivery: string }) {
   const { widget, client, sites } = bench
   const saved = useMemo(() => ({ get: () => ({ settings: widget.settings as Settings }), subscribe: () => nothing }), [widget])
-  const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, decisions: bench.decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
+  const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, decisions: bench.decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, reviews: together(bench.sources.filter((one) => (widget.settings.sources as string[]).includes(one.id)).flatMap((one) => one.reviews ?? [])), items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
   const { addFrame } = useRender(saved, rest, nothing)
   const [size, setSize] = useState<{ width: number; height: number }>()
   useEffect(() => {

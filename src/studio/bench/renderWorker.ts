@@ -4,6 +4,7 @@
  */
 import type { Brand } from '@/core/design/brand'
 import { layoutMarks } from '@/core/fit/marks'
+import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
 import { wrap } from '@/core/render/artifact'
@@ -22,6 +23,7 @@ export interface WorkerState {
   readonly locale: string
   readonly timeZone: string
   readonly assets: string
+  readonly reviews: Average | undefined
   /** Sent when they have changed; left out otherwise. */
   readonly items?: readonly Item[]
 }
@@ -65,7 +67,7 @@ function update(revision: number, state: WorkerState): void {
   const begun = performance.now()
   items = state.items ?? items
   try {
-    const { html, css, fonts, behaviours, counts } = render(state, items, { now: Date.now(), locale: state.locale, offsetAt: offsetIn(state.timeZone), assets: state.assets })
+    const { html, css, fonts, behaviours, counts } = render(state, items, { now: Date.now(), locale: state.locale, offsetAt: offsetIn(state.timeZone), assets: state.assets, reviews: state.reviews })
     const next: Shown = { revision, css, html: wrap(html), fonts, behaviours, locale: state.locale }
     const message: ToStage = changed(shown, next)
     shown = next

@@ -2,6 +2,8 @@
 /** A kind's example as it looks in this client's brand: the same render as everywhere, in a shadow root. */
 import { useEffect, useMemo, useRef } from 'react'
 import type { Brand } from '@/core/design/brand'
+import { averageStars } from '@/core/items/average'
+import type { Item } from '@/core/items/item'
 import type { Kind } from '@/core/kinds/kind'
 import { wrap } from '@/core/render/artifact'
 import { render } from '@/core/render/render'
@@ -11,9 +13,9 @@ import { defaultsOf } from '@/core/settings/settings'
 
 const size = { width: 640, scale: 0.5, height: 210 } as const
 
-export function ExampleView({ kind, settings, brand }: { kind: Kind; settings: Settings; brand: Brand }) {
+export function ExampleView({ kind, settings, items = kind.example.items, brand }: { kind: Kind; settings: Settings; items?: readonly Item[]; brand: Brand }) {
   const host = useRef<HTMLDivElement>(null)
-  const rendered = useMemo(() => render({ kind: kind.id, settings: { ...defaultsOf(kind.fields), ...settings }, brand, decisions: noDecisions }, kind.example.items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example' }), [kind, settings, brand])
+  const rendered = useMemo(() => render({ kind: kind.id, settings: { ...defaultsOf(kind.fields), ...settings }, brand, decisions: noDecisions }, items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example', reviews: averageStars(items) }), [kind, settings, items, brand])
   useEffect(() => {
     const element = host.current
     if (!element) return

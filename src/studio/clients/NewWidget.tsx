@@ -40,7 +40,7 @@ export function NewWidget({ client }: { client: ClientShape }) {
             <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
               {kind.startingPoints.map((point) => (
                 <li key={point.id} className="relative flex flex-col overflow-hidden rounded-md border border-hair bg-paper has-[button:hover]:border-edge">
-                  <ExampleView kind={kind} settings={point.settings} brand={client.brand as Brand} />
+                  <ExampleView kind={kind} settings={point.settings} items={point.items} brand={client.brand as Brand} />
                   <div className="p-3">
                     <button type="button" disabled={busy} onClick={() => void start(kind, point)} className="font-display text-base font-semibold before:absolute before:inset-0">{point.label}</button>
                     <p className="text-[13px] text-faint">{point.hint}</p>

@@ -3,7 +3,7 @@
 import Link from 'next/link'
 import { useEffect, useId, useState } from 'react'
 import type { ItemShape, WidgetShape } from '@/core/api/shapes'
-import { priceInWords } from '@/core/locale/prices'
+import { priceInWords } from '@/core/locale/numbers'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'

@@ -1,6 +1,6 @@
 /** What can be set on a feed widget. */
 import { ruleFields } from '../../rules/fields'
-import { choice, number, text, toggle, type ValuesOf } from '../../settings/field'
+import { choice, colour, number, text, toggle, type ValuesOf } from '../../settings/field'
 import { headingFields, lookFields, placeFields, productFields, sourceFields } from '../shared/fields'
 
 const facts = { step: 'arrange', group: 'What each entry shows' } as const
@@ -36,6 +36,8 @@ export const feedFields = {
   ),
   'facts.author': toggle({ ...facts, part: 'meta', label: 'Author', default: false }),
   'facts.source': toggle({ ...facts, part: 'meta', label: 'Name of the source', default: false }),
+  'facts.stars': toggle({ ...facts, part: 'stars', label: 'Stars of a review', default: false }),
+  'facts.price': toggle({ ...facts, part: 'meta', label: 'Price', default: false }),
   'facts.summary': choice(
     [
       { value: '0', label: 'None' },
@@ -48,10 +50,12 @@ export const feedFields = {
   ),
   'title.lines': number({ min: 1, max: 4, unit: 'lines' }, { ...facts, part: 'title', label: 'Titles take at most', default: 2, folded: true }),
   'link.label': text({ maxLength: 40, placeholder: 'No link below' }, { step: 'arrange', group: 'Link to the entry', part: 'more', label: 'Its words', hint: 'The title is always a link', default: 'Read on' }),
+  'average.shown': toggle({ step: 'arrange', group: 'Average of reviews', part: 'average', label: 'Stand above the entries', hint: 'Always of all reviews that the sources have, also of those that are hidden', default: false }),
   ...productFields,
   ...headingFields,
   'empty.text': text({ maxLength: 160 }, { step: 'arrange', group: 'When there is nothing', part: 'empty', label: 'What visitors read then', default: 'Nothing new at the moment.', folded: true }),
   ...lookFields,
+  'look.stars': colour({ step: 'dress', group: 'Colours', part: 'stars', label: 'Stars', default: { link: 'color.accent' }, shownWhen: { path: 'facts.stars', is: [true] } }),
   ...placeFields,
 }
 

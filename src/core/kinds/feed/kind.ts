@@ -2,7 +2,7 @@
 import { itemTypes } from '../../items/item'
 import { rulesOf } from '../../rules/fields'
 import { defineKind } from '../kind'
-import { exampleItems } from './example'
+import { exampleItems, exampleReviews } from './example'
 import { feedFields } from './fields'
 import { feedJsonLd } from './jsonLd'
 import { reservedHeight } from './measures'
@@ -21,10 +21,13 @@ export const feed = defineKind({
     { id: 'cards', label: 'Picture cards', hint: 'For the middle of a page: big pictures, side by side', settings: { layout: 'cards', 'layout.columns': 3, 'rules.limit': 6, 'facts.summary': '2', 'heading.text': 'What is new' } },
     { id: 'list', label: 'Reading list', hint: 'For a wide body: picture at the side, room for a summary', settings: { layout: 'list', 'rules.limit': 5, 'facts.summary': '3', 'facts.author': true } },
     { id: 'column', label: 'Side column', hint: 'For a tight place or a footer: lines only, no pictures', settings: { layout: 'column', 'rules.limit': 5, 'facts.picture': false, 'facts.summary': '0', 'look.border': 0, 'look.textSize': 15, 'look.spacing': 12 } },
+    { id: 'reviews', label: 'What people say', hint: 'For reviews: stars, words, by whom, and the average of all above', settings: { layout: 'cards', 'layout.columns': 3, 'rules.limit': 6, 'facts.picture': false, 'facts.stars': true, 'facts.author': true, 'facts.summary': '6', 'title.lines': 1, 'average.shown': true, 'link.label': '' }, items: exampleReviews },
   ],
   parts: [
     { name: 'widget', label: 'The widget' },
     { name: 'heading', label: 'Heading' },
+    { name: 'average', label: 'Average of reviews' },
+    { name: 'stars', label: 'Stars' },
     { name: 'list', label: 'All entries' },
     { name: 'card', label: 'One entry' },
     { name: 'picture', label: 'Picture' },

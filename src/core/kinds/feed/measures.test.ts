@@ -18,3 +18,10 @@ describe('reserved height', () => {
   })
   test('three cards in a row take as much as one', () => expect(reservedHeight(3, values({ layout: 'cards' }), 1000)).toBe(reservedHeight(1, values({ layout: 'cards' }), 1000)))
 })
+
+describe('what more is shown takes room', () => {
+  const at = (change: object, count = 3) => reservedHeight(count, values({ layout: 'list', 'facts.date': 'none', ...change }), 700)
+  test.each<[string, object]>([['stars', { 'facts.stars': true }], ['a price', { 'facts.price': true }], ['linked products', { 'products.limit': 1 }], ['the average', { 'average.shown': true }]])('%s', (_name, change) => expect(at(change)).toBeGreaterThan(at({})))
+  test('six products stand in the same line as one', () => expect(at({ 'products.limit': 6 })).toBe(at({ 'products.limit': 1 })))
+  test('the average stands once, whatever the number of entries', () => expect(at({ 'average.shown': true }, 9) - at({}, 9)).toBe(at({ 'average.shown': true }, 2) - at({}, 2)))
+})

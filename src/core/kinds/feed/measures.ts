@@ -16,7 +16,7 @@ export const pictureEm = { narrow: 6, roomy: 13, column: 3.5 } as const
 
 export const ratioOf = (shape: FeedValues['picture.shape']) => ({ wide: 16 / 9, square: 1, tall: 4 / 5 })[shape]
 
-export const hasMeta = (values: FeedValues) => values['facts.date'] !== 'none' || values['facts.author'] || values['facts.source']
+export const hasMeta = (values: FeedValues) => values['facts.date'] !== 'none' || values['facts.author'] || values['facts.source'] || values['facts.stars'] || values['facts.price']
 export const summaryLines = (values: FeedValues) => (values.layout === 'column' ? Math.min(1, +values['facts.summary']) : +values['facts.summary'])
 export const hasPicture = (values: FeedValues) => values['facts.picture']
 
@@ -31,6 +31,8 @@ export function wordsEm(values: FeedValues): number {
   return rows.reduce((sum, height) => sum + height, 0) + (rows.length - 1) * gapEm
 }
 export const gapEm = 0.375
+/** Height of the line that tells the average of reviews. */
+export const averageEm = 1.75
 /** Linked products stand in one line, which scrolls where they are too many for it. */
 export const productEm = 2.5
 
@@ -53,7 +55,8 @@ export function reservedHeight(count: number, values: FeedValues, widthPx: numbe
   const headingLetters = Math.max(1, Math.floor(inner / (0.55 * type.headingSize * em)))
   const headingLines = Math.ceil(values['heading.text'].length / headingLetters)
   const heading = headingLines * type.headingSize * type.headingLine * em + (headingLines > 0 ? space : 0)
-  const frame = 2 * paddingPx(values) + heading
+  const average = values['average.shown'] ? averageEm * em + space : 0
+  const frame = 2 * paddingPx(values) + heading + average
   if (count === 0) return Math.ceil(frame + type.textLine * em)
   const rows = Math.ceil(count / columnsAt(inner, values))
   return Math.ceil(frame + rows * entryHeight(values, inner) + (rows - 1) * space)

@@ -1,10 +1,11 @@
 /** Items as the view needs them: words, dates in words, picture addresses. */
-import type { Item, LinkedProduct } from '../../items/item'
+import type { Average } from '../../items/average'
+import type { Item, ItemType, LinkedProduct } from '../../items/item'
 import { shorten } from '../../items/text'
 import { dateInWords } from '../../locale/dates'
-import { priceInWords } from '../../locale/prices'
+import { numberInWords, priceInWords } from '../../locale/numbers'
 import { wordIn } from '../../locale/words'
-import { startsOf } from '../../rules/rules'
+import { starsOf, startsOf } from '../../rules/rules'
 import type { KindContext } from '../kind'
 import type { FeedValues } from './fields'
 import { summaryLines } from './measures'
@@ -22,7 +23,13 @@ export interface FeedEntry {
   readonly summary: string | undefined
   readonly language: string | undefined
   readonly products: readonly EntryProduct[]
+  readonly stars: Stars | undefined
+  readonly price: string | undefined
+  readonly type: ItemType
 }
+
+/** `half` counts half stars, 0 to 10. */
+export interface Stars { readonly half: number; readonly words: string }
 
 export interface EntryProduct {
   readonly id: string
@@ -39,6 +46,8 @@ export interface FeedModel {
   readonly linkLabel: string
   readonly emptyText: string
   readonly ago: boolean
+  /** Of all reviews, shown or not. */
+  readonly average: (Stars & { readonly value: string; readonly of: string }) | undefined
   readonly entries: readonly FeedEntry[]
 }
 
@@ -58,29 +67,44 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
     linkLabel: values.layout === 'column' ? '' : values['link.label'],
     emptyText: values['empty.text'],
     ago: values['facts.date'] === 'ago',
+    average: values['average.shown'] && context.reviews ? averageOf(context.reviews, context.locale) : undefined,
     entries: items.map((item) => {
       const iso = dateOf(item, context)
-      const [title, text] = item.name ? [item.name, item.text] : firstSentence(item.text)
+      const isSigned = isOpinion(item) && values['facts.author']
+      const [title, text] = item.name ? [item.name, item.text] : isSigned ? [item.author!.name, item.text] : firstSentence(item.text)
       return {
         id: item.id,
         title: `${title || 'Untitled'}${statusOf(item, context.locale)}`,
         url: item.url,
         picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, widthsFor[values.layout], context.assets) : undefined,
         date: values['facts.date'] !== 'none' && iso ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) } : undefined,
-        author: values['facts.author'] ? item.author?.name : undefined,
+        author: values['facts.author'] && !isSigned ? item.author?.name : undefined,
         source: values['facts.source'] ? item.sourceName : undefined,
         summary: lines > 0 && text ? shorten(text, lines * lettersALine) : undefined,
         language: item.inLanguage,
+        stars: values['facts.stars'] ? starsIn(starsOf(item), context.locale) : undefined,
+        price: values['facts.price'] && item.offers ? priceInWords(item.offers, context.locale) : undefined,
+        type: item.type,
         products: (item.mentions ?? []).map((product) => productOf(product, context)),
       }
     }),
   }
 }
 
+const starsIn = (stars: number | undefined, locale: string): Stars | undefined => (stars === undefined ? undefined : { half: Math.round(Math.min(5, Math.max(0, stars)) * 2), words: `${numberInWords(stars, Number.isInteger(stars) ? 0 : 1, locale)} ${wordIn('of', locale)} 5` })
+
+function averageOf({ average, count }: Average, locale: string): FeedModel['average'] {
+  const value = numberInWords(average, 1, locale)
+  return { ...starsIn(average, locale)!, value, words: `${value} ${wordIn('of', locale)} 5`, of: `${numberInWords(count, 0, locale)} ${wordIn(count === 1 ? 'review' : 'reviews', locale)}` }
+}
+
 const productOf = ({ id, name, url, image, offers }: LinkedProduct, { assets, locale }: KindContext): EntryProduct => ({ id, name, url, picture: image && pictureOf(image.ref, '', [160], assets), price: offers && priceInWords(offers, locale) })
 
 /** Nobody should set out for what does not take place. */
 const statusOf = ({ eventStatus }: Item, locale: string): string => (eventStatus === 'EventCancelled' ? ` (${wordIn('cancelled', locale)})` : eventStatus === 'EventPostponed' ? ` (${wordIn('postponed', locale)})` : '')
+
+/** A review without a title has its writer for one: nobody's first words are a headline. */
+const isOpinion = (item: Item) => item.type === 'Review' && !item.name && item.author !== undefined && item.text !== ''
 
 const longestTitle = 90
 

@@ -1,7 +1,7 @@
 /** Stylesheet of a feed widget. Sizes come from `measures.ts`, which also tells the reserved height. */
 import { fontStack } from '../../design/fonts'
 import type { FeedValues } from './fields'
-import { cardMinEm, cardPadding, gapEm, paddingPx, pictureEm, productEm, ratioOf, roomyEm, summaryLines, type, wordsEm } from './measures'
+import { averageEm, cardMinEm, cardPadding, gapEm, paddingPx, pictureEm, productEm, ratioOf, roomyEm, summaryLines, type, wordsEm } from './measures'
 
 const shortList = 24
 
@@ -17,7 +17,10 @@ export function feedStyles(values: FeedValues): string {
   return `
 [part=widget]{padding:${paddingPx(values)}px;color:${values['look.text']};font-size:${values['look.textSize']}px;line-height:${type.textLine};${own ? `font-family:${fontStack(values['look.bodyFont'])};` : ''}${values['look.transparent'] ? '' : `background:${values['look.background']};border-radius:${radius}px;`}}
 [part=heading]{margin:0 0 ${space}px;font-size:${type.headingSize}em;line-height:${type.headingLine};font-weight:700;color:${values['look.title']};${headingFont(values)}}
-[part=empty]{margin:0;color:${values['look.muted']}}
+[part=average]{display:flex;align-items:center;gap:.5em;height:${averageEm}em;margin:0 0 ${space}px;white-space:nowrap;overflow:hidden}
+[part=average] b{font-size:1.25em;color:${values['look.title']}}
+[part=average] span:last-child{color:${values['look.muted']}}
+${values['facts.stars'] || values['average.shown'] ? starStyles(values['look.stars'], line) : ''}[part=empty]{margin:0;color:${values['look.muted']}}
 [part=list]{display:grid;gap:${space}px;margin:0;padding:0;list-style:none}
 [part=card]{position:relative;display:flex;min-width:0;border:0 solid ${line};${lazy}}
 [part=picture]{overflow:hidden;border-radius:${radius}px;background:${line};aspect-ratio:${ratioOf(values['picture.shape'])}}
@@ -30,7 +33,8 @@ export function feedStyles(values: FeedValues): string {
 [part=card]:hover [part=title] a{text-decoration:underline;text-underline-offset:.15em}
 [part=meta]{display:flex;gap:0 .9em;font-size:${type.smallSize}em;line-height:${type.smallLine};color:${values['look.muted']};white-space:nowrap;overflow:hidden}
 [part=meta]>*{overflow:hidden;text-overflow:ellipsis;flex:0 1 auto;min-width:2.5em}
-[part=meta] time{flex:none}
+[part=meta] time,[part=meta]>[part=stars]{flex:none}
+[part=stars]~time{flex:0 1 auto}
 [part=summary]{${clamp(summaryLines(values))}}
 [part=products]{position:relative;z-index:1;display:flex;gap:.5em;height:${productEm}em;margin:0;padding:0;list-style:none;overflow-x:auto;overflow-y:hidden;flex:none;scrollbar-width:thin}
 [part=products]>li{flex:none;max-width:100%}
@@ -55,6 +59,13 @@ a:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:2px;bo
 @container (min-width:${roomyEm * values['look.textSize'] + 2 * paddingPx(values)}px){.rows [part=picture]{width:${pictureEm.roomy}em}}
 @media (forced-colors:active){[part=picture]{forced-color-adjust:none}}`
 }
+
+/** Ten halves, by class; a row of stars is coloured up to where it is filled, from the side where reading begins. */
+const starStyles = (full: string, empty: string) =>
+  `[part=stars]{--f:0%;--t:right;flex:none;letter-spacing:.05em;line-height:1;color:transparent;background:linear-gradient(to var(--t),${full} var(--f),${empty} var(--f)) text;-webkit-background-clip:text;background-clip:text;forced-color-adjust:none}
+[part=stars]:dir(rtl){--t:left}
+${Array.from({ length: 10 }, (_one, at) => `.h${at + 1}{--f:${(at + 1) * 10}%}`).join('')}
+`
 
 const headingFont = (values: FeedValues) => (values['look.font'] === 'brand' ? `font-family:${fontStack(values['look.headingFont'])};` : '')
 const clamp = (lines: number) => `display:-webkit-box;-webkit-box-orient:vertical;-webkit-line-clamp:${lines};overflow:hidden;`

@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** Markup of a feed widget. Text goes in as text; the only attributes with outside values are addresses and captions. */
-import type { EntryProduct, FeedEntry, FeedModel } from './model'
+import type { EntryProduct, FeedEntry, FeedModel, Stars } from './model'
 
 const layoutClass = { list: 'rows', cards: 'cards', column: 'column' } as const
 
@@ -10,6 +10,7 @@ export function FeedView(model: FeedModel) {
   return (
     <div part="widget">
       {model.heading && <Heading part="heading">{model.heading}</Heading>}
+      {model.average && <p part="average"><StarRow stars={model.average} /><b>{model.average.value}</b><span>{model.average.of}</span></p>}
       {model.entries.length === 0 ? (
         <p part="empty">{model.emptyText}</p>
       ) : (
@@ -23,9 +24,11 @@ export function FeedView(model: FeedModel) {
 
 function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Title: 'h3' }) {
   const meta = [
+    entry.stars && <StarRow key="stars" stars={entry.stars} />,
     entry.date && <time key="date" datetime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>{entry.date.words}</time>,
     entry.author && <span key="author">{entry.author}</span>,
     entry.source && <span key="source">{entry.source}</span>,
+    entry.price && <b key="price">{entry.price}</b>,
   ].filter(Boolean)
   return (
     <li part="card" data-key={entry.id} lang={entry.language}>
@@ -47,6 +50,9 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
     </li>
   )
 }
+
+/** Filled from the start by a class of its own: strict pages block style attributes. */
+const StarRow = ({ stars }: { stars: Stars }) => <span part="stars" class={`h${stars.half}`} role="img" aria-label={stars.words}>★★★★★</span>
 
 function Product({ product: { name, url, picture, price } }: { product: EntryProduct }) {
   const inside = [

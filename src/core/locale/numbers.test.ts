@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { priceInWords } from './prices'
+import { numberInWords, priceInWords } from './numbers'
 
 test.each<[string, number, string | undefined, string]>([
   ['en-GB', 12.5, 'GBP', '£12.50'],
@@ -14,3 +14,4 @@ test.each<[string, number, string | undefined, string]>([
   ['en', -3, 'GBP', '−£3'],
   ['en', 5, 'constructor', 'constructor\u00a05'],
 ])('in %s, %d %s is %s', (locale, price, priceCurrency, words) => expect(priceInWords({ price, priceCurrency }, locale)).toBe(words))
+test.each<[number, number, string, string]>([[4.349, 1, 'en', '4.3'], [4.349, 1, 'de', '4,3'], [12640, 0, 'en-GB', '12,640'], [12640, 0, 'pl', '12\u00a0640'], [-0.5, 1, 'fr', '−0,5'], [999, 0, 'nl', '999']])('%d with %d digits in %s is %s', (value, digits, locale, words) => expect(numberInWords(value, digits, locale)).toBe(words))
