@@ -44,6 +44,7 @@ export const catalogue = {
   source_closed: entry(502, 'Source is closed', (f) => `${f.host} answered ${f.status} (${f.meaning}). Whoever runs it has to open it to the public.`),
   source_gone: entry(502, 'Source is gone', (f) => `${f.address} is gone for good, its host says. Ask the client for the new address.`),
   nothing_readable: entry(422, 'No feed at this address', (f) => `${f.address} is ${f.kind} and announces no feed. Look on the site for “feed”, “RSS” or “subscribe”, and paste that address.`),
+  picture_unreadable: entry(422, 'No picture', (f) => `“${f.name}” cannot be read as a picture, or has more than 50 million points. Save it as JPEG, PNG, WebP or SVG and upload that.`),
   source_exists: entry(409, 'Already there', (f) => `This client already has that source, as “${f.label}”.`),
   source_in_use: entry(409, 'Still in use', (f) => `“${f.label}” feeds ${f.widgets}. Take it out there first.`),
   connection_lost: entry(409, 'Connection lost', (f) => `${f.label} does not let us in any more. Sign in there again; until then everything stays as it is.`),

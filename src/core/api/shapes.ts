@@ -185,7 +185,7 @@ export type DecisionsShape = z.infer<typeof decisions>
 
 /** What can be corrected of one item; null takes the source's own again. */
 const line = z.string().trim().max(300).nullable().optional()
-export const corrections = z.strictObject({ name: line, text: z.string().trim().max(4000).nullable().optional(), url: z.url({ protocol: /^https?$/ }).nullable().optional(), jobTitle: line, worksFor: line, duration: line, sameAs: z.array(z.url({ protocol: /^https?$/ })).max(20).nullable().optional(), lists: z.array(z.string().trim().min(1).max(120)).max(20).nullable().optional() })
+export const corrections = z.strictObject({ name: line, image: z.array(picture.extend({ ref: z.string().regex(/^[0-9a-f]{24}$/) }).strict()).max(4).nullable().optional(), text: z.string().trim().max(4000).nullable().optional(), url: z.url({ protocol: /^https?$/ }).nullable().optional(), jobTitle: line, worksFor: line, duration: line, sameAs: z.array(z.url({ protocol: /^https?$/ })).max(20).nullable().optional(), lists: z.array(z.string().trim().min(1).max(120)).max(20).nullable().optional() })
 export type CorrectionsShape = z.infer<typeof corrections>
 
 export const bench = z.object({ client, sites: z.array(site), widget, sources: z.array(source), items: z.array(item), decisions, releases: z.array(release), patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first') })

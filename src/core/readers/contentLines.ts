@@ -4,6 +4,7 @@
  */
 import { decode } from './decode'
 import type { ReadProblem } from './reader'
+import { resolve } from './xmlTree'
 
 export interface ContentLine {
   /** Upper case, without its group. */
@@ -148,6 +149,23 @@ export const parameterOf = (line: ContentLine | undefined, name: string): string
 
 /** Marked private by its owner (CLASS of both formats). */
 export const isClosed = (component: Component): boolean => /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(component, 'CLASS')?.value.trim() ?? '')
+
+/** JPEG, PNG, GIF, WebP in base64, where nobody says that it is. */
+const pictureBeginnings = /^(\/9j\/|iVBORw0KGgo|R0lGOD|UklGR)[\w+/]{20,}=*$/
+/** About 3 MB of picture, in base64. */
+const mostPacked = 4_000_000
+
+/** Where its picture is: an address, or a `data:` address of what is packed into the line; undefined when neither can be used. */
+export function pictureOf(line: ContentLine, base: string | undefined): string | undefined {
+  if (line.value.length > mostPacked) return undefined
+  if (/^data:/i.test(line.value)) return /^data:image\/[\w.+-]+;base64,[\w+/=]+$/i.test(line.value.trim()) ? line.value.trim() : undefined
+  // What stands on lines of its own was joined as a text would be.
+  const packed = line.value.replace(/\\n|\s/g, '')
+  const isPacked = /^(B|BASE64)$/i.test(parameterOf(line, 'ENCODING') ?? '') || pictureBeginnings.test(packed)
+  if (!isPacked) return resolve(line.value, base)
+  const told = [parameterOf(line, 'FMTTYPE')?.replace(/^image\//i, ''), ...(line.parameters.get('TYPE') ?? [])].find((one) => /^(jpe?g|png|gif|webp|bmp|svg\+xml)$/i.test(one ?? ''))
+  return /^[\w+/]+=*$/.test(packed) ? `data:image/${(told ?? 'jpeg').toLowerCase()};base64,${packed}` : undefined
+}
 
 /** `52.5;1.25` or `52.5,1.25`; undefined for what lies on no globe. */
 export function readPoint(value: string): { readonly latitude: number; readonly longitude: number } | undefined {

@@ -9,7 +9,7 @@ import { dayMs } from '../schedule/civil'
 import { readMoment, readOffset, writeMoment, type Moment } from '../schedule/moment'
 import { occurrencesOf, parseRule } from '../schedule/recurrence'
 import { instantOf, utc, zoneFromOffsets, zoneFromParts, type Zone, type ZonePart } from '../schedule/zone'
-import { carried, isClosed, lineOf, linesOf, parameterOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
+import { carried, isClosed, lineOf, linesOf, parameterOf, pictureOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
 import type { ReadContext, ReadProblem, Reader } from './reader'
 import { resolve } from './xmlTree'
 
@@ -256,6 +256,6 @@ function locationOf(event: Component): Location | undefined {
 const picturesOf = (event: Component, base: string | undefined) =>
   linesOf(event, 'IMAGE', 'ATTACH').flatMap((line) => {
     const isPicture = line.name === 'IMAGE' || /^image\//i.test(parameterOf(line, 'FMTTYPE') ?? '') || /\.(jpe?g|png|gif|webp|avif)(\?|$)/i.test(line.value)
-    const url = isPicture && parameterOf(line, 'ENCODING') === undefined ? resolve(line.value, base) : undefined
+    const url = isPicture ? pictureOf(line, base) : undefined
     return url ? [{ url }] : []
   })

@@ -19,6 +19,16 @@ test.each<[string, string, object]>([
   ['private', 'FN:A\r\nCLASS:CONFIDENTIAL', { visibility: 'private' }],
 ])('%s', (_name, lines, expected) => expect(read(lines).items).toMatchObject([expected]))
 
-test('a picture packed into the card is said', () => expect(read('FN:A\r\nPHOTO;ENCODING=b;TYPE=JPEG:/9j/4AAQ').problems).toMatchObject([{ what: 'its picture is packed into the card' }]))
+const png = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
+test.each<[string, string, string]>([
+  ['3.0', `PHOTO;ENCODING=b;TYPE=PNG:${png}`, `data:image/png;base64,${png}`],
+  ['3.0, folded', `PHOTO;TYPE=PNG;ENCODING=b:${png.slice(0, 40)}\r\n ${png.slice(40)}`, `data:image/png;base64,${png}`],
+  ['2.1', `PHOTO;JPEG;ENCODING=BASE64:/9j/4AAQ`, 'data:image/jpeg;base64,/9j/4AAQ'],
+  ['2.1, on lines that are not folded', `PHOTO;PNG;BASE64:${png.slice(0, 40)}\r\n${png.slice(40)}`, `data:image/png;base64,${png}`],
+  ['4.0', `PHOTO:data:image/gif;base64,R0lGODlhAQABAAAAACw=`, 'data:image/gif;base64,R0lGODlhAQABAAAAACw='],
+  ['nobody says how', `PHOTO:${png}`, `data:image/jpeg;base64,${png}`],
+  ['an address after all', 'PHOTO:https://people.example/a.jpg', 'https://people.example/a.jpg'],
+])('a picture packed into the card, %s', (_name, line, url) => expect(read(`FN:A\r\n${line}`)).toMatchObject({ items: [{ image: [{ url }] }], problems: [] }))
+test.each([['not of base64', 'PHOTO;ENCODING=b:!!!'], ['no picture at all', 'PHOTO:data:text/html;base64,PHNjcmlwdD4='], ['a mountain', `PHOTO;ENCODING=b:${'A'.repeat(4_100_000)}`]])('a picture that is %s is said, and the card stays', (_name, line) => expect(read(`FN:A\r\n${line}`)).toMatchObject({ items: [{ name: 'A', image: [] }], problems: [{ what: 'its picture is neither an address nor a picture packed into the card' }] }))
 test('several cards, the last one never closed', () => expect(readBytes(new TextEncoder().encode('BEGIN:VCARD\nFN:A\nEND:VCARD\nBEGIN:VCARD\nFN:B')).items.map((one) => one.name)).toEqual(['A', 'B']))
 test('a card within a card is its agent, no person of ours', () => expect(read('FN:A\r\nAGENT:\r\nBEGIN:VCARD\r\nFN:B\r\nEND:VCARD').items.map((one) => one.name)).toEqual(['A']))

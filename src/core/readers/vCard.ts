@@ -1,7 +1,7 @@
 /** vCard 2.1, 3.0 (RFC 2426) and 4.0 (RFC 6350): people, with where they are and how they are reached. */
 import type { Location, ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
-import { carried, isClosed, lineOf, linesOf, parameterOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
+import { carried, isClosed, lineOf, linesOf, parameterOf, pictureOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
 import { readDate } from './dates'
 import { orNone } from './json'
 import type { ReadProblem, Reader } from './reader'
@@ -31,8 +31,8 @@ function readCard(card: Component, at: number, base: string | undefined, problem
   const name = full || worksFor || oneLine(plainText(lineOf(card, 'NICKNAME', 'EMAIL')))
   if (!name) problems.push({ where: `card ${at + 1}, line ${card.at}`, what: 'it has no name', done: 'it was kept without one' })
   const photos = preferred(linesOf(card, 'PHOTO', 'LOGO'))
-  const pictures = photos.flatMap((line) => (/^https?:/i.test(line.value) || /^ur[il]$/i.test(parameterOf(line, 'VALUE') ?? '') ? (resolve(line.value, base) ?? []) : []))
-  if (photos.length > 0 && pictures.length === 0) problems.push({ where: `card ${at + 1}${name && !closed ? ` (${name})` : ''}`, what: 'its picture is packed into the card', done: 'only pictures with an address are taken' })
+  const pictures = photos.flatMap((line) => pictureOf(line, base) ?? [])
+  if (photos.length > 0 && pictures.length === 0) problems.push({ where: `card ${at + 1}${name && !closed ? ` (${name})` : ''}`, what: 'its picture is neither an address nor a picture packed into the card', done: 'the card has none' })
   const urls = preferred(linesOf(card, 'URL')).flatMap((line) => resolve(plainText(line), base) ?? [])
   const profiles = linesOf(card, 'X-SOCIALPROFILE', 'SOCIALPROFILE', 'IMPP').flatMap((line) => resolve(plainText(line), base) ?? [])
   return {

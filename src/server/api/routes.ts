@@ -10,6 +10,7 @@ import { openBench } from '../services/bench'
 import * as clients from '../services/clients'
 import * as connections from '../services/connections'
 import * as decisions from '../services/decisions'
+import * as pictures from '../services/pictures'
 import * as releases from '../services/releases'
 import * as sessions from '../services/sessions'
 import * as sites from '../services/sites'
@@ -93,6 +94,7 @@ export const routes: readonly Route[] = [
     response: shapes.source,
     run: (actor, { params, body }) => tables.addFile(actor, params.id, body),
   }),
+  route('POST /clients/{id}/pictures', { summary: 'Upload a picture, in base64; its address can be used like any other', params: id, body: z.strictObject({ name, data: z.base64().min(1, 'the picture is empty') }), maxBodyKb: 16_384, response: z.object({ ref: z.string(), url: z.string(), width: z.int(), height: z.int() }), run: (actor, { params, body }) => pictures.addPicture(actor, params.id, body) }),
   route('POST /clients/{id}/catalogues', { summary: 'Start a catalogue that is kept by hand', params: id, body: z.strictObject({ name, type: z.enum(itemTypes) }), response: shapes.source, run: (actor, { params, body }) => tables.startCatalogue(actor, params.id, body) }),
   route('GET /sources/{id}/cells', { summary: 'A table that is kept here, cell by cell', params: id, response: shapes.cells, run: (actor, { params }) => tables.openCells(actor, params.id) }),
   route('POST /sources/{id}/cells', { summary: 'Write a table that is kept here', params: id, body: z.strictObject({ rows: z.array(z.array(z.string().max(4000)).max(200)).max(500) }), maxBodyKb: 4096, response: shapes.source, run: (actor, { params, body }) => tables.writeCells(actor, params.id, body.rows) }),

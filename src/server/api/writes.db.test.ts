@@ -1,5 +1,6 @@
 /** Every write of the API, walked in the order a script would: what it answers, and what a read says afterwards. */
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import sharp from 'sharp'
 import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
 let outside: Outside
@@ -86,6 +87,9 @@ test('each write answers in its shape and is seen by the next read', async () =>
   const products = (await read(`/clients/${client.id}/products`)) as unknown as Answer[]
   await call('POST', `/clients/${client.id}/items/products`, { itemIds: [items[0]!.id], add: [products[0]!.id], remove: [] })
   expect(((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]).toMatchObject({ mentions: [{ name: 'Plate' }] })
+
+  const png = (await sharp({ create: { width: 3, height: 2, channels: 3, background: '#aa5500' } }).png().toBuffer()).toString('base64')
+  expect(await call('POST', `/clients/${client.id}/pictures`, { name: 'a.png', data: png })).toMatchObject({ width: 3, height: 2 })
 
   const catalogue = await call('POST', `/clients/${client.id}/catalogues`, { name: 'Plates', type: 'Product' })
   const cells = (await read(`/sources/${catalogue.id}/cells`)) as unknown as { headings: string[] }

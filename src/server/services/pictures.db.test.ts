@@ -1,7 +1,7 @@
 /** Pictures of items: fetched once, made on the ladder, and never a reason to fail. */
 import { afterAll, beforeAll, beforeEach, expect, test } from '@jest/globals'
 import sharp from 'sharp'
-import { startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
 let outside: Outside
 let drop: () => Promise<void>
@@ -65,4 +65,39 @@ test('known twice is one row, and keeps what it has', async () => {
   const url = `${outside.origin}/${at}.png`
   await database.inTransaction((transaction) => pictures.registerPictures([{ url }, { url }], transaction))
   expect(await database.db().PictureRow.findAll({ where: { url } })).toMatchObject([{ state: 'ready', width: 50 }])
+})
+
+const registered = async (url: string) => (await database.inTransaction((transaction) => pictures.registerPictures([{ url }], transaction)))[0]!.ref
+
+test('what is packed into its address needs no fetch', async () => {
+  const ref = await registered(`data:image/png;base64,${(await painted(40, 20)).toString('base64')}`)
+  expect((await sharp(await pictures.pictureForm(ref, 320)).metadata()).width).toBe(40)
+  expect(asked).toBe(0)
+})
+test('what is packed and is no picture is none', async () => expect(await pictures.pictureForm(await registered('data:image/png;base64,aGVsbG8='), 320)).toBeUndefined())
+
+test('one uploaded by hand is used by its address, fetched from nowhere, and is one however often it comes', async () => {
+  const { createClient } = await import('./clients')
+  const actor = await makeActor()
+  const client = await createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
+  const data = (await painted(400, 300)).toString('base64')
+  const first = await pictures.addPicture(actor, client.id, { name: 'pot.png', data })
+  expect(first).toMatchObject({ width: 400, height: 300, url: `http://127.0.0.2:4320/p/${first.ref}/1280.webp` })
+  expect((await pictures.addPicture(actor, client.id, { name: 'the same.png', data })).ref).toBe(first.ref)
+  expect(await registered(first.url)).toBe(first.ref)
+  expect((await sharp(await pictures.pictureForm(first.ref, 160)).metadata()).width).toBe(160)
+  expect(asked).toBe(0)
+})
+test('what is no picture is refused, and so is who may not', async () => {
+  const { createClient } = await import('./clients')
+  const actor = await makeActor()
+  const client = await createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
+  const code = (work: Promise<unknown>) => work.then(() => 'done', (error: { problem?: { code: string } }) => error.problem?.code)
+  const picture = { name: 'x.png', data: (await painted(9, 9)).toString('base64') }
+  expect(await code(pictures.addPicture(actor, client.id, { name: 'x.png', data: Buffer.from('<html>').toString('base64') }))).toBe('picture_unreadable')
+  expect(await code(pictures.addPicture(await makeActor(), client.id, picture))).toBe('missing')
+  expect(await code((async () => pictures.addPicture({ ...actor, role: 'viewer' }, client.id, picture))())).toBe('not_allowed')
+})
+test('an address of ours that was never given out leads nowhere, and we do not ask ourselves', async () => {
+  expect(await pictures.pictureForm(await registered(`http://127.0.0.2:4320/p/${'e'.repeat(24)}/640.webp`), 320)).toBeUndefined()
 })

@@ -2,22 +2,49 @@
  * Pictures of items: registered on the way in, fetched through the safe door when first needed, kept as WebP on a fixed
  * ladder of widths. Vector pictures are rasterised, pixel bombs refused.
  */
+import { createHash } from 'node:crypto'
 import sharp from 'sharp'
 import type { Transaction } from 'sequelize'
 import { shortHash } from '@/core/items/identity'
 import type { Picture, ReadPicture } from '@/core/items/item'
 import { pictureLadder } from '@/core/kinds/feed/model'
+import { problem, ProblemError } from '@/core/problems'
 import { db } from '../db/db'
+import { env } from '../env'
 import { fetchAddress } from '../fetch/fetchAddress'
+import { demand, type Actor } from './actor'
+import { clientRow } from './clients'
 
 const pictureLimits = { maxBytes: 12 * 1024 * 1024, timeoutMs: 10_000, maxPixels: 50_000_000, retryMs: 10 * 60_000 } as const
 export const isLadderWidth = (width: number): boolean => (pictureLadder as readonly number[]).includes(width)
 
-/** Known to us from now on. Nothing is fetched yet. */
+/** Known to us from now on. Nothing is fetched yet. The address of one of our own pictures means that picture. */
 export async function registerPictures(pictures: readonly ReadPicture[], transaction: Transaction): Promise<Picture[]> {
-  const rows = pictures.map(({ url }) => ({ ref: shortHash(url), url, state: 'new' }))
+  const rows = pictures.map(({ url }) => ({ ref: ownRef(url) ?? shortHash(url), url, state: 'new' }))
   if (rows.length > 0) await db().PictureRow.bulkCreate(rows, { ignoreDuplicates: true, transaction })
   return pictures.map(({ width, height, caption }, at) => ({ ref: rows[at]!.ref, width, height, caption }))
+}
+
+const ownPicture = /^\/p\/([0-9a-f]{24})\/\d{2,4}\.webp$/
+function ownRef(url: string): string | undefined {
+  if (!url.startsWith(`${env().YIMBLE_DELIVERY_URL}/p/`)) return undefined
+  return ownPicture.exec(new URL(url).pathname)?.[1]
+}
+
+/**
+ * Keeps a picture that somebody uploaded. The same bytes are one picture, whoever has them.
+ * @returns its address at delivery, to be used like that of any other picture
+ * @throws ProblemError `picture_unreadable`
+ */
+export async function addPicture(actor: Actor, clientId: string, input: { name: string; data: string }): Promise<{ ref: string; url: string; width: number; height: number }> {
+  demand(actor, 'designer')
+  await clientRow(actor, clientId)
+  const read = await measured(Buffer.from(input.data, 'base64'))
+  if (!read?.width || !read.height) throw new ProblemError(problem('picture_unreadable', { name: input.name }))
+  const ref = createHash('sha256').update(read.bytes).digest('hex').slice(0, 24)
+  await db().PictureRow.upsert({ ref, url: `upload:${input.name}`, state: 'ready', ...read, triedAt: new Date() })
+  const { width, height } = read
+  return { ref, url: `${env().YIMBLE_DELIVERY_URL}/p/${ref}/${pictureLadder.at(-1)}.webp`, width, height }
 }
 
 /** Several requests for one form at once share the work. */
@@ -49,15 +76,19 @@ async function originalOf(ref: string): Promise<Buffer | undefined> {
   if (!row) return undefined
   if (row.state === 'ready') return row.bytes ?? undefined
   if (row.state === 'failed' && Date.now() - (row.triedAt?.getTime() ?? 0) < pictureLimits.retryMs) return undefined
-  const read = await fetchAndMeasure(row.url)
+  const bytes = row.url.startsWith('data:') ? Buffer.from(row.url.slice(row.url.indexOf(',') + 1), 'base64') : await fetched(row.url)
+  const read = bytes && (await measured(bytes))
   await row.update(read ? { state: 'ready', ...read, triedAt: new Date() } : { state: 'failed', triedAt: new Date() })
   return read?.bytes
 }
 
-async function fetchAndMeasure(url: string) {
-  const fetched = await fetchAddress({ url, accept: 'image/*', limits: { maxBytes: pictureLimits.maxBytes, timeoutMs: pictureLimits.timeoutMs } })
-  if (!fetched.ok || fetched.value.status !== 200) return undefined
-  const { bytes } = fetched.value
+async function fetched(url: string): Promise<Buffer | undefined> {
+  if (ownRef(url)) return undefined // one of ours that is not here: asking ourselves would go round for ever
+  const answer = await fetchAddress({ url, accept: 'image/*', limits: { maxBytes: pictureLimits.maxBytes, timeoutMs: pictureLimits.timeoutMs } })
+  return answer.ok && answer.value.status === 200 ? answer.value.bytes : undefined
+}
+
+async function measured(bytes: Buffer) {
   try {
     const { width, height } = await sharp(bytes, { limitInputPixels: pictureLimits.maxPixels }).metadata()
     return { bytes, width, height }

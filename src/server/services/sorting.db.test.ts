@@ -108,6 +108,17 @@ describe('tags, corrections, pins', () => {
     await s.correctItem(actor, client, id, { name: null })
     expect((await s.itemsOfSources(actor, [source.id]))[0]!.name).toBe('Concert!')
   })
+  test('a picture taken by hand stands for the source’s own until that is wanted again', async () => {
+    const source = await addSource()
+    await liveWidget(source)
+    const { id } = (await s.itemsOfSources(actor, [source.id]))[0]!
+    const image = [{ ref: 'a'.repeat(24), width: 40, height: 30 }]
+    await s.correctItem(actor, client, id, { image })
+    await s.refreshSource(actor, source.id)
+    expect((await s.itemsOfSources(actor, [source.id]))[0]!.image).toEqual(image)
+    await s.correctItem(actor, client, id, { image: null })
+    expect((await s.itemsOfSources(actor, [source.id]))[0]!.image).toEqual([])
+  })
   test('pinned ones stand in front, in the order of pinning', async () => {
     serve(calendar('SUMMARY:A', 'SUMMARY:B', 'SUMMARY:C'))
     const source = await addSource()

@@ -43,7 +43,7 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
             <ul className="divide-y divide-hair border-y border-hair">{source.problems.map((one, at) => <li key={at} className="py-2"><span className="font-medium">{one.where}</span>: {one.what}; <span className="text-faint">{one.done}.</span></li>)}</ul>
           </section>
         )}
-        {isFile && source.reader === 'csv' && <CellsSection sourceId={source.id} />}
+        {isFile && source.reader === 'csv' && <CellsSection sourceId={source.id} clientId={client.id} />}
         {source.reader === 'csv' && <ColumnsSection sourceId={source.id} />}
         <section aria-labelledby="entries">
           <h2 id="entries" className="mb-2 text-lg">What it has now</h2>

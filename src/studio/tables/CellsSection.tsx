@@ -7,8 +7,9 @@ import { api, sentenceOf } from '../api'
 import { useAct } from '../clients/useAct'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
+import { UploadPicture } from '../parts/UploadPicture'
 
-export function CellsSection({ sourceId }: { sourceId: string }) {
+export function CellsSection({ sourceId, clientId }: { sourceId: string; clientId: string }) {
   const { busy, act } = useAct()
   const [cells, setCells] = useState<CellsShape>()
   const [saved, setSaved] = useState('')
@@ -40,7 +41,7 @@ export function CellsSection({ sourceId }: { sourceId: string }) {
             <tbody>
               {rows.map((row, index) => (
                 <tr key={index}>
-                  {shown.map(({ heading, at }) => <td key={at} className="border-b border-hair p-0"><input aria-label={`${heading}, row ${index + 1}`} value={row[at] ?? ''} onChange={(event) => set(index, at, event.target.value)} className="h-8 w-40 bg-transparent px-2 focus-visible:bg-paper" /></td>)}
+                  {shown.map(({ heading, at }) => <td key={at} className="border-b border-hair p-0"><div className="flex"><input aria-label={`${heading}, row ${index + 1}`} value={row[at] ?? ''} onChange={(event) => set(index, at, event.target.value)} className="h-8 w-40 bg-transparent px-2 focus-visible:bg-paper" />{columns[at] === 'image' && <UploadPicture isSmall clientId={clientId} label={`Upload a picture for row ${index + 1}`} onDone={({ url }) => set(index, at, [row[at]?.trim(), url].filter(Boolean).join(' '))} />}</div></td>)}
                   <td className="border-b border-hair"><button type="button" aria-label={`Take out row ${index + 1}`} onClick={() => setCells({ ...cells, rows: rows.filter((_one, place) => place !== index) })} className="grid size-8 place-items-center hover:bg-wash"><X aria-hidden className="size-4" /></button></td>
                 </tr>
               ))}
