@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
-import { button, type Browser } from './browser'
+import { button, openBrowser, type Browser } from './browser'
 import { api, clientNamed, signedIn, world } from './world'
 
 let browser: Browser
@@ -95,6 +95,36 @@ test('rooms: what the public can’t enter never shows, anywhere', async () => {
   for (const closed of ['Committee', 'Stewards']) expect(text).not.toContain(closed)
   await browser.driver.get(`${world.studio}/widgets/${id}/table`)
   await browser.see('//div[@role="row"][contains(., "Committee")][contains(., "the room is marked private")]')
+})
+
+describe('somebody else’s account', () => {
+  test('is connected by its owner: by a link, in a browser that knows nothing of the studio', async () => {
+    const other = await clientNamed(browser, 'Kiln & Tide')
+    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${other}/widgets`, { kind: 'feed', name: 'Theirs' })
+    await browser.driver.get(`${world.studio}/widgets/${id}`)
+    await browser.click('//button[contains(., "Lumenfold")]')
+    await browser.click(button('Ask whoever has the account'))
+    const request = await (await browser.see('//textarea[@aria-label="The request"]')).getAttribute('value')
+    const link = /http\S+\/connect\/\S+/.exec(request!)![0]
+    const owner = await openBrowser()
+    try {
+      await owner.driver.get(link)
+      await owner.see('//h1[contains(., "Fernhollow asks you to connect your account at Lumenfold")]')
+      expect(await violationsIn(owner)).toEqual([])
+      await owner.click(button('Sign in at Lumenfold'))
+      await owner.type('input[name=password]', 'lumen')
+      await owner.click(button('Sign in'))
+      await owner.click(button('Allow'))
+      await owner.see('//h1[contains(., "Connected")]')
+      await owner.driver.get(link)
+      await owner.see('//*[@role="alert"][contains(., "was used already")]')
+    } finally {
+      await owner.close()
+    }
+    await browser.driver.get(`${world.studio}/widgets/${id}`)
+    await browser.click('//button[contains(., "Lumenfold")]')
+    await browser.see(`//h4[normalize-space()="This account"]`)
+  })
 })
 
 describe('a table', () => {

@@ -50,6 +50,7 @@ export const catalogue = {
   connection_lost: entry(409, 'Connection lost', (f) => `${f.label} does not let us in any more. Sign in there again; until then everything stays as it is.`),
   connection_refused: entry(403, 'Not allowed over there', (f) => `${f.label} did not allow it, or the owner refused. Nothing was connected; try again when they agree.`),
   sign_in_over: entry(400, 'Sign-in took too long', () => 'This sign-in was not begun here, was used already, or is older than ten minutes. Begin again under Gather.'),
+  invitation_over: entry(410, 'Link is over', () => 'This link was used already, is too old, or a newer one was sent. Ask whoever sent it for another.'),
   key_refused: entry(403, 'Key refused', (f) => `${f.label} does not know that key. Check it, or ask for a new one.`),
   too_many_sources: entry(409, 'Limit reached', (f) => `This agency keeps ${f.limit} sources, the most it may. Remove one first.`),
   // system

@@ -2,19 +2,31 @@
 import { cookieOf, problemOf, sessionCookie } from '@/server/api/answer'
 import { env } from '@/server/env'
 import { finishSignIn } from '@/server/services/connections'
+import { finishInvitation } from '@/server/services/invitations'
 import { actorOfSession } from '@/server/services/sessions'
+import { invitationCookie, invitationCookieName } from '@/app/connect/invitationCookie'
 
 export const dynamic = 'force-dynamic'
 
 export async function GET(request: Request) {
   const query = new URL(request.url).searchParams
-  const to = (path: string) => new Response(null, { status: 303, headers: { location: new URL(path, env().YIMBLE_STUDIO_URL).href } })
-  const token = cookieOf(request, sessionCookie)
-  const actor = token ? await actorOfSession(token) : undefined
-  if (!actor) return to('/sign-in')
+  const answer = { state: query.get('state') ?? '', code: query.get('code') ?? undefined, error: query.get('error') ?? undefined }
+  const studio = env().YIMBLE_STUDIO_URL
+  const invitation = cookieOf(request, invitationCookieName)
+  const to = (path: string) => new Response(null, { status: 303, headers: { location: new URL(path, studio).href, ...(invitation ? { 'set-cookie': invitationCookie('', studio) } : {}) } })
   try {
-    return to(await finishSignIn(actor, { state: query.get('state') ?? '', code: query.get('code') ?? undefined, error: query.get('error') ?? undefined }))
+    const finished = invitation && (await finishInvitation(invitation, answer).catch(unlessOver))
+    if (finished) return to(finished)
+    const token = cookieOf(request, sessionCookie)
+    const actor = token ? await actorOfSession(token) : undefined
+    if (!actor) return to(invitation ? `/connect/${invitation}?said=sign_in_over` : '/sign-in')
+    return to(await finishSignIn(actor, answer))
   } catch (error) {
-    return to(`/?said=${problemOf(error).code}`)
+    return to(`${invitation ? `/connect/${invitation}` : '/'}?said=${problemOf(error).code}`)
   }
+}
+
+/** The sign-in was not begun by that link: perhaps by somebody in the studio, in the same browser. */
+function unlessOver(error: unknown): undefined {
+  if (!['sign_in_over', 'invitation_over'].includes(problemOf(error).code)) throw error
 }

@@ -95,6 +95,7 @@ test('each write answers in its shape and is seen by the next read', async () =>
   const cells = (await read(`/sources/${catalogue.id}/cells`)) as unknown as { headings: string[] }
   expect(await call('POST', `/sources/${catalogue.id}/cells`, { rows: [cells.headings.map((heading) => (heading === 'Name or title' ? 'Plate' : ''))] })).toMatchObject({ items: 1 })
   expect(await read(`/clients/${client.id}/connectors`)).toHaveLength(1)
+  expect((await call('POST', `/clients/${client.id}/invitations`, { connector: 'people' })).text).toContain('/connect/')
   const connection = await call('POST', `/clients/${client.id}/keys`, { connector: 'people', key: 'k' })
   expect(await call('POST', `/clients/${client.id}/showable`, { connector: 'people', connectionId: connection.id })).toHaveLength(1)
   await call('POST', `/clients/${client.id}/connected`, { connector: 'people', connectionId: connection.id, key: 'all', label: 'Everybody' })

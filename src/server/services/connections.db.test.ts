@@ -13,7 +13,7 @@ const servers: Server[] = []
 const origins: Record<string, string> = {}
 let drop: () => Promise<void>
 let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./refreshing')), ...(await import('./tables')), ...(await import('./connections')), ...(await import('../db/db')), ...(await import('./decisions')), ...(await import('./widgets')) })
+const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./refreshing')), ...(await import('./tables')), ...(await import('./connections')), ...(await import('./invitations')), ...(await import('../db/db')), ...(await import('./decisions')), ...(await import('./widgets')) })
 
 beforeAll(async () => {
   const kinds = { pictures: (at: string) => createNetwork(at, state, () => undefined), reviews: (at: string) => createReviews(at, state), community: createCommunity, people: createPeople, offers: createOffers }
@@ -170,5 +170,62 @@ describe('when it is lost', () => {
     const stranger = await makeActor()
     const theirs = (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id
     for (const work of [() => s.listConnectors(stranger, client), () => s.removeConnection(stranger, connectionId), () => s.listShowable(stranger, theirs, { connector: 'pictures', connectionId, name: '', place: '' }), () => s.addConnected(stranger, theirs, { connector: 'pictures', connectionId, key: 'by=x', label: 'x' }), () => s.startSignIn(stranger, client, 'pictures', '/')]) expect(await code(work())).toBe('missing')
+  })
+})
+
+describe('an owner without a studio account', () => {
+  const tokenIn = (url: string) => url.split('/').at(-1)!
+  const connectionsOf = async (connector: string) => (await s.listConnectors(actor, client)).find((one) => one.id === connector)!.connections
+  test('reads who asks for what, signs in over there, and is done; the link is used up', async () => {
+    const { url, text } = await s.invite(actor, client, 'pictures')
+    expect(text).toContain(url)
+    const token = tokenIn(url)
+    expect(await s.readInvitation(token)).toMatchObject({ client: 'Bakery', label: 'Lumenfold', signIn: 'oauth' })
+    const { url: there } = await s.acceptInvitation(token, undefined)
+    expect(await s.finishInvitation(token, await signInThere(there!))).toBe('/connect/done')
+    expect(await connectionsOf('pictures')).toMatchObject([{ account: 'marlowick.bakery', state: 'ok' }])
+    expect([await code(s.readInvitation(token)), await code(s.acceptInvitation(token, undefined))]).toEqual(['invitation_over', 'invitation_over'])
+  })
+  test('who refuses over there can still think better of it', async () => {
+    const token = tokenIn((await s.invite(actor, client, 'pictures')).url)
+    const { url } = await s.acceptInvitation(token, undefined)
+    expect(await s.finishInvitation(token, await signInThere(url!, 'refuse'))).toBe(`/connect/${token}?said=connection_refused`)
+    expect([await connectionsOf('pictures'), await code(s.readInvitation(token))]).toEqual([[], 'done'])
+  })
+  test('gives a key; a wrong one is said and the link stays', async () => {
+    const token = tokenIn((await s.invite(actor, client, 'people')).url)
+    expect(await code(s.acceptInvitation(token, 'wrong'))).toBe('key_refused')
+    expect(await s.acceptInvitation(token, peopleKey)).toEqual({ url: null })
+    expect(await connectionsOf('people')).toMatchObject([{ state: 'ok' }])
+  })
+  test('keys can’t be guessed through a link', async () => {
+    const token = tokenIn((await s.invite(actor, client, 'people')).url)
+    for (let tries = 0; tries < 10; tries += 1) await code(s.acceptInvitation(token, `guess ${tries}`))
+    expect(await code(s.acceptInvitation(token, peopleKey))).toBe('too_many_tries')
+  })
+  test('a sign-in ends only by the link, or in the studio, where it was begun', async () => {
+    const token = tokenIn((await s.invite(actor, client, 'pictures')).url)
+    const byLink = await signInThere((await s.acceptInvitation(token, undefined)).url!)
+    expect(await code(s.finishSignIn(actor, byLink))).toBe('sign_in_over')
+    const inStudio = await signInThere((await s.startSignIn(actor, client, 'pictures', '/')).url)
+    expect(await code(s.finishInvitation(token, inStudio))).toBe('sign_in_over')
+    const other = tokenIn((await s.invite(actor, (await s.createClient(actor, { name: 'Other', locale: 'en', timeZone: 'UTC' })).id, 'pictures')).url)
+    expect(await code(s.finishInvitation(other, byLink))).toBe('sign_in_over')
+    expect(await connectionsOf('pictures')).toEqual([])
+  })
+  test('a new link ends the one before; old ones end by themselves; made-up ones never worked', async () => {
+    const first = tokenIn((await s.invite(actor, client, 'pictures')).url)
+    const second = tokenIn((await s.invite(actor, client, 'pictures')).url)
+    expect([await code(s.readInvitation(first)), await code(s.readInvitation(second)), await code(s.readInvitation('x'.repeat(43)))]).toEqual(['invitation_over', 'done', 'invitation_over'])
+    await s.db().sequelize.query(`update invitations set expires_at = now() - interval '1 second'`)
+    expect(await code(s.readInvitation(second))).toBe('invitation_over')
+  })
+  test('only for this agency’s clients, by those who may, where somebody signs in; and a link has no more rights than who wrote it', async () => {
+    expect(await code(s.invite(await makeActor(), client, 'pictures'))).toBe('missing')
+    expect(await code((async () => s.invite({ ...actor, role: 'viewer' }, client, 'pictures'))())).toBe('not_allowed')
+    expect(await code(s.invite(actor, client, 'reviews'))).toBe('input_invalid')
+    const token = tokenIn((await s.invite(actor, client, 'pictures')).url)
+    await s.db().User.update({ role: 'viewer' }, { where: { id: actor.userId } })
+    expect(await code(s.acceptInvitation(token, undefined))).toBe('not_allowed')
   })
 })

@@ -38,8 +38,9 @@ export async function listConnectors(actor: Actor, clientId: string): Promise<Co
 /**
  * Begins signing in: the browser goes to the address, and comes back to `/connected`.
  * @param backTo - path in the studio to return to
+ * @param invitation - hash of the link by which an owner does this; only that link can end it then
  */
-export async function startSignIn(actor: Actor, clientId: string, connectorId: string, backTo: string): Promise<{ url: string }> {
+export async function startSignIn(actor: Actor, clientId: string, connectorId: string, backTo: string, invitation: string | null = null): Promise<{ url: string }> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
   const { oauth, id } = getConnector(connectorId)
@@ -48,7 +49,7 @@ export async function startSignIn(actor: Actor, clientId: string, connectorId: s
   const state = newToken()
   const verifier = randomBytes(48).toString('base64url')
   await db().sequelize.query(`delete from sign_ins where created_at < now() - make_interval(mins => $1)`, { bind: [signInMinutes] })
-  await db().sequelize.query(`insert into sign_ins (state_hash, client_id, user_id, connector, verifier, back_to) values ($1, $2, $3, $4, $5, $6)`, { bind: [hashToken(state), client.id, actor.userId, id, seal(verifier, 'verifier'), backTo] })
+  await db().sequelize.query(`insert into sign_ins (state_hash, client_id, user_id, connector, verifier, back_to, invitation) values ($1, $2, $3, $4, $5, $6, $7)`, { bind: [hashToken(state), client.id, actor.userId, id, seal(verifier, 'verifier'), backTo, invitation] })
   const url = new URL(oauth.authorize, origin)
   const query = { response_type: 'code', client_id: oauth.clientId, redirect_uri: redirectUri(), scope: oauth.scope, state, code_challenge: createHash('sha256').update(verifier).digest('base64url'), code_challenge_method: 'S256' }
   for (const [name, value] of Object.entries(query)) url.searchParams.set(name, value)
@@ -62,10 +63,10 @@ const redirectUri = () => new URL('/connected', env().YIMBLE_STUDIO_URL).href
  * @returns path in the studio to return to
  * @throws ProblemError `sign_in_over` when the state is unknown or old
  */
-export async function finishSignIn(actor: Actor, answer: { state: string; code?: string; error?: string }): Promise<string> {
+export async function finishSignIn(actor: Actor, answer: { state: string; code?: string; error?: string }, invitation: string | null = null): Promise<string> {
   const [row] = await db().sequelize.query<{ client_id: string; connector: string; verifier: Buffer; back_to: string }>(
-    `delete from sign_ins where state_hash = $1 and user_id = $2 and created_at > now() - make_interval(mins => $3) returning client_id, connector, verifier, back_to`,
-    { bind: [hashToken(answer.state), actor.userId, signInMinutes], type: QueryTypes.SELECT },
+    `delete from sign_ins where state_hash = $1 and user_id = $2 and invitation is not distinct from $4 and created_at > now() - make_interval(mins => $3) returning client_id, connector, verifier, back_to`,
+    { bind: [hashToken(answer.state), actor.userId, signInMinutes, invitation], type: QueryTypes.SELECT },
   )
   if (!row) throw new ProblemError(problem('sign_in_over'))
   const connector = getConnector(row.connector)

@@ -9,6 +9,7 @@ import { api, ApiProblem, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
 import { TextField } from '../parts/TextField'
+import { AskOwner } from './AskOwner'
 
 export interface ConnectPanelProps { readonly clientId: string; readonly onAdded: (source: SourceShape) => void }
 
@@ -77,6 +78,7 @@ function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector:
           <Button type="submit" look="main" busy={busy} disabled={key.trim() === ''}>Connect</Button>
         </form>
       )}
+      {connector.signIn !== 'none' && (!connection || lost.length > 0) && <AskOwner connector={connector} clientId={clientId} />}
       {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
       {(connector.signIn === 'none' || connection) && <Showables connector={connector} connection={connection} clientId={clientId} onAdded={onAdded} onLost={onChanged} />}
       {connector.connections.length > 0 && (

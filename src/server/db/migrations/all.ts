@@ -4,5 +4,6 @@ import * as sorting from './0002-sorting'
 import * as products from './0003-products'
 import * as subscriptions from './0004-subscriptions'
 import * as turns from './0005-turns'
+import * as invitations from './0006-invitations'
 
-export const migrations = [first, sorting, products, subscriptions, turns]
+export const migrations = [first, sorting, products, subscriptions, turns, invitations]
