@@ -156,6 +156,15 @@ describe('a table', () => {
     await browser.see('//div[@role="row"][contains(., "Plate 0")][contains(., "Shows")]')
     await untilLive(widget.ref, (text) => text.includes('Plate 0'))
   })
+  test('what somebody else decides meanwhile shows up by itself', async () => {
+    const { rows } = await api<{ rows: { item: { id: string; name: string } }[] }>(browser, 'GET', `/widgets/${widget.id}/table`)
+    const theirs = rows.find((row) => row.item.name === 'Plate 3')!.item.id
+    await api(browser, 'POST', `/widgets/${widget.id}/decisions`, { itemIds: [theirs], hidden: true })
+    await browser.see('//div[@role="row"][contains(., "Plate 3")][contains(., "Hidden by hand")]')
+    await browser.see('//*[contains(., "Somebody else decided on an item")]')
+    await api(browser, 'POST', `/widgets/${widget.id}/decisions`, { itemIds: [theirs], hidden: false })
+    await browser.driver.executeScript(`${grid}.focus()`)
+  })
   test('the end is one key away, and only what is in view is drawn', async () => {
     await keys('\uE010')
     await browser.see('//div[@role="row"][contains(., "Plate 299")]')

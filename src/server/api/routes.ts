@@ -163,6 +163,7 @@ export const routes: readonly Route[] = [
     run: (actor, { params, body: { itemIds: ids, ...decision } }) => decisions.decide(actor, params.id, ids, decision),
   }),
 
+  route('GET /widgets/{id}/decisions', { summary: 'What was decided on items of this widget', params: id, response: shapes.decisions, run: (actor, { params }) => decisions.listDecisions(actor, params.id) }),
   route('GET /widgets/{id}/table', { summary: 'Every item of a widget’s sources, with what was decided on it', params: id, response: shapes.table, run: (actor, { params }) => decisions.sortingTableOf(actor, params.id) }),
   route('GET /widgets/{id}/first-time', { summary: 'What publishing now would make public for the first time', params: id, response: z.array(shapes.item), run: (actor, { params }) => decisions.firstTime(actor, params.id) }),
   route('POST /clients/{id}/items/waiting', { summary: 'Let items that wait show, or have them wait', params: id, body: z.strictObject({ itemIds, waiting: z.boolean() }), run: (actor, { params, body }) => decisions.decideWaiting(actor, params.id, body.itemIds, body.waiting) }),

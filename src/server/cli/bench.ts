@@ -37,6 +37,8 @@ export async function bench(args: readonly string[]): Promise<number> {
     report(await sorting())
     const { refreshing } = await import('../../../bench/refreshing')
     report(await refreshing())
+    const { scale } = await import('../../../bench/scale')
+    report(await scale(world.urls.studio))
   })
   return allKept ? 0 : 1
 }

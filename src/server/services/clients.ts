@@ -9,13 +9,12 @@ import { demand, found, type Actor } from './actor'
 
 export async function listClients(actor: Actor, id?: string): Promise<ClientShape[]> {
   const rows = await db().sequelize.query<Omit<ClientShape, 'brand'> & { brand: unknown }>(
-    `select c.id, c.name, c.locale, c.time_zone as "timeZone", c.brand,
-       (select count(*)::int from widgets w where w.client_id = c.id and w.deleted_at is null) as widgets,
-       (select count(*)::int from widgets w where w.client_id = c.id and w.deleted_at is null and w.live_release_id is not null and not w.switched_off) as live,
-       (select count(*)::int from sources s where s.client_id = c.id) as sources,
-       (select count(*)::int from sources s where s.client_id = c.id and s.failures > 0) as failing
-     from clients c where c.agency_id = $1 and ($2::uuid is null or c.id = $2) order by c.name`,
-    { bind: [actor.agencyId, id ?? null], type: QueryTypes.SELECT },
+    `select c.id, c.name, c.locale, c.time_zone as "timeZone", c.brand, coalesce(w.widgets, 0) as widgets, coalesce(w.live, 0) as live, coalesce(s.sources, 0) as sources, coalesce(s.failing, 0) as failing
+     from clients c
+     left join (select client_id, count(*)::int as widgets, (count(*) filter (where live_release_id is not null and not switched_off))::int as live from widgets where agency_id = $1 and deleted_at is null ${id ? 'and client_id = $2' : ''} group by 1) w on w.client_id = c.id
+     left join (select client_id, count(*)::int as sources, (count(*) filter (where failures > 0))::int as failing from sources where agency_id = $1 ${id ? 'and client_id = $2' : ''} group by 1) s on s.client_id = c.id
+     where c.agency_id = $1 ${id ? 'and c.id = $2' : ''} order by c.name`,
+    { bind: id ? [actor.agencyId, id] : [actor.agencyId], type: QueryTypes.SELECT },
   )
   return rows.map((row) => ({ ...row, brand: parseBrand(row.brand) }))
 }

@@ -97,6 +97,15 @@ async function onItems(actor: Actor, clientId: string, itemIds: readonly string[
   })
 }
 
+/** What was decided on items of a widget so far; small enough to be asked for again and again. */
+export const listDecisions = async (actor: Actor, id: string): Promise<DecisionsShape> => decisionsOf((await widgetRow(actor, id)).id)
+
+/** Of which widget of which client the sorting table is; its items come after it. */
+export async function sortingHeadOf(actor: Actor, id: string): Promise<Pick<TableShape, 'client' | 'widget'>> {
+  const row = await widgetRow(actor, id)
+  return { client: await getClient(actor, row.clientId), widget: await shapeOf(row) }
+}
+
 /** Everything that the sorting table shows of one widget. */
 export async function sortingTableOf(actor: Actor, id: string): Promise<TableShape> {
   const row = await widgetRow(actor, id)

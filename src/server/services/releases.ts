@@ -53,8 +53,8 @@ export const publish = (actor: Actor, widgetId: string): Promise<WidgetShape> =>
     const settings = settingsOf(kind, row)
     if (sourcesIn(settings).length === 0) throw new ProblemError(problem('sources_needed'))
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
-    if (live && !row.switchedOff && (await changesSince(row, live)).length === 0) throw new ProblemError(problem('nothing_to_publish', { number: live.number }))
     const client = await db().Client.findByPk(row.clientId, { transaction, rejectOnEmpty: true })
+    if (live && !row.switchedOff && changesSince(row, live, parseBrand(client.brand)).length === 0) throw new ProblemError(problem('nothing_to_publish', { number: live.number }))
     const last = await db().Release.max<number | null, Release>('number', { where: { widgetId }, transaction })
     const release = await db().Release.create({ widgetId, number: (last ?? 0) + 1, kindVersion: kind.version, settings, brand: client.brand, publishedBy: actor.userId }, { transaction })
     return { liveReleaseId: release.id, switchedOff: false }

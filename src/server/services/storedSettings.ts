@@ -7,7 +7,6 @@ import { getKind } from '@/core/kinds/all'
 import type { Kind } from '@/core/kinds/kind'
 import { isLink, type Settings } from '@/core/settings/field'
 import { defaultsOf, describeLeaf, differences } from '@/core/settings/settings'
-import { db } from '../db/db'
 import type { Release } from '../db/models/release'
 import type { Widget } from '../db/models/widget'
 import { parseBrand } from './clients'
@@ -36,9 +35,8 @@ export function changesBetween(kind: Kind, before: { settings: Settings; brand: 
   return [...settings, ...brand.filter(({ path, from, to }) => from !== to && followed.has(path)).map((one) => ({ ...one, label: `Brand: ${one.path.replace(/^\w+\./, '')}` }))]
 }
 
-/** What publishing the draft now would change. */
-export async function changesSince(row: Widget, live: Release): Promise<ChangeShape[]> {
+/** What publishing the draft now would change. @param brand - the client's, as it is now */
+export function changesSince(row: Widget, live: Release, brand: Brand): ChangeShape[] {
   const kind = getKind(row.kind)
-  const client = await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })
-  return changesBetween(kind, { settings: settingsOf(kind, live), brand: parseBrand(live.brand) }, { settings: settingsOf(kind, row), brand: parseBrand(client.brand) })
+  return changesBetween(kind, { settings: settingsOf(kind, live), brand: parseBrand(live.brand) }, { settings: settingsOf(kind, row), brand })
 }

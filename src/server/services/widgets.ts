@@ -3,14 +3,17 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import type { DraftShape, StoredPatch, WidgetShape } from '@/core/api/shapes'
 import { getKind, isKind } from '@/core/kinds/all'
 import { problem, ProblemError } from '@/core/problems'
+import type { Brand } from '@/core/design/brand'
 import type { Leaf, Settings } from '@/core/settings/field'
 import { leafSchema } from '@/core/settings/schema'
 import { applyPatch, defaultsOf, describeLeaf, sameLeaf } from '@/core/settings/settings'
 import { db, inTransaction } from '../db/db'
+import type { Release } from '../db/models/release'
+import type { Sighting } from '../db/models/sighting'
 import type { Widget } from '../db/models/widget'
 import { demand, found, type Actor } from './actor'
 import { removeArtifact, renderLive, sourcesIn } from './artifacts'
-import { clientRow } from './clients'
+import { clientRow, parseBrand } from './clients'
 import { newRef } from './secrets'
 import { listSites } from './sites'
 import { changesSince, settingsOf } from './storedSettings'
@@ -24,14 +27,28 @@ export async function widgetRow(actor: Actor, id: string, transaction?: Transact
 export async function listWidgets(actor: Actor, clientId: string): Promise<WidgetShape[]> {
   await clientRow(actor, clientId)
   const rows = await db().Widget.findAll({ where: { clientId, agencyId: actor.agencyId, deletedAt: null }, order: [['name', 'ASC']] })
-  return Promise.all(rows.map((row) => shapeOf(row)))
+  return shapesOf(rows)
 }
 
 export const getWidget = async (actor: Actor, id: string): Promise<WidgetShape> => shapeOf(await widgetRow(actor, id))
 
-export async function shapeOf(row: Widget): Promise<WidgetShape> {
-  const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId) : null
-  const seen = await db().Sighting.findAll({ where: { widgetId: row.id }, order: [['seenAt', 'DESC']], limit: 20 })
+export const shapeOf = async (row: Widget): Promise<WidgetShape> => (await shapesOf([row]))[0]!
+
+const sightingsTold = 20
+
+/** Of many at once: three questions to the database, however many they are. */
+async function shapesOf(rows: readonly Widget[]): Promise<WidgetShape[]> {
+  const releases = await db().Release.findAll({ where: { id: rows.flatMap((row) => row.liveReleaseId ?? []) } })
+  const clients = await db().Client.findAll({ where: { id: [...new Set(rows.map((row) => row.clientId))] } })
+  const seen = await db().sequelize.query<Pick<Sighting, 'widgetId' | 'pageUrl' | 'form' | 'width' | 'height' | 'state' | 'seenAt'>>(
+    `select s.widget_id as "widgetId", s.page_url as "pageUrl", s.form, s.width, s.height, s.state, s.seen_at as "seenAt"
+     from unnest($1::uuid[]) w, lateral (select * from sightings where widget_id = w order by seen_at desc limit ${sightingsTold}) s`,
+    { bind: [rows.map((row) => row.id)], type: QueryTypes.SELECT },
+  )
+  return rows.map((row) => shapeWith(row, releases.find((one) => one.id === row.liveReleaseId), parseBrand(clients.find((one) => one.id === row.clientId)?.brand), seen.filter((one) => one.widgetId === row.id)))
+}
+
+function shapeWith(row: Widget, live: Release | undefined, brand: Brand, seen: readonly Pick<Sighting, 'pageUrl' | 'form' | 'width' | 'height' | 'state' | 'seenAt'>[]): WidgetShape {
   const kind = getKind(row.kind)
   return {
     id: row.id,
@@ -42,7 +59,7 @@ export async function shapeOf(row: Widget): Promise<WidgetShape> {
     state: !live ? 'draft' : row.switchedOff ? 'off' : 'live',
     liveNumber: live?.number ?? null,
     publishedAt: live?.publishedAt.toISOString() ?? null,
-    changes: live ? await changesSince(row, live) : [],
+    changes: live ? changesSince(row, live, brand) : [],
     settings: settingsOf(kind, row) as WidgetShape['settings'],
     draftRevision: row.draftRevision,
     pageId: row.pageId,
@@ -112,9 +129,11 @@ export async function changeDraft(actor: Actor, id: string, seen: number, patche
       await row.update({ settings, kindVersion: kind.version, draftRevision: revision, updatedAt: new Date() }, { transaction })
     }
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
-    return { settings: settings as DraftShape['settings'], draftRevision: row.draftRevision, patches: await patchesAfter(id, seen, transaction), changes: live ? await changesSince(row, live) : [] }
+    return { settings: settings as DraftShape['settings'], draftRevision: row.draftRevision, patches: await patchesAfter(id, seen, transaction), changes: live ? changesSince(row, live, await brandOf(row)) : [] }
   })
 }
+
+const brandOf = async (row: Widget): Promise<Brand> => parseBrand((await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })).brand)
 
 /** A draft can only show sources of its own client. */
 async function ownSources(actor: Actor, row: Widget, settings: Settings): Promise<void> {

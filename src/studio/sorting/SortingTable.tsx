@@ -1,5 +1,6 @@
 'use client'
 /** Every item of a widget's sources in one long table: keyboard first, many at once, each step can be undone. */
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { Pin } from 'lucide-react'
 import Link from 'next/link'
@@ -14,10 +15,11 @@ import { offsetIn } from '@/zone/offsetIn'
 import { api, sentenceOf } from '../api'
 import { whenOf } from '../bench/panels/SiftPanel'
 import { Button, buttonClass } from '../parts/Button'
+import { Notice } from '../parts/Notice'
 import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { CorrectDialog } from './CorrectDialog'
-import { isIn, search, sortingRows, views, type RowState, type SortingRow, type ViewId } from './sortingRows'
+import { differing, isIn, search, sortingRows, views, type RowState, type SortingRow, type ViewId } from './sortingRows'
 import { limitPath, ProductsDialog, type LinkChange } from './ProductsDialog'
 import { TagDialog } from './TagDialog'
 
@@ -27,9 +29,38 @@ const batch = 2_000
 
 const tones: Readonly<Record<RowState, string>> = { shows: 'text-spruce', cut: 'text-faint', ruled: 'text-faint', hidden: 'text-faint', double: 'text-faint', waiting: 'text-marigold', closed: 'text-brick' }
 
-export interface SortingTableProps { readonly table: TableShape; readonly now: number }
+export interface SortingTableProps extends Pick<TableShape, 'client' | 'widget'> { readonly now: number }
 
-export function SortingTable({ table, now }: SortingTableProps) {
+/** The frame is there at once; ten thousand items follow in one go. */
+export function SortingTable(props: SortingTableProps) {
+  const [queries] = useState(() => new QueryClient())
+  return <QueryClientProvider client={queries}><ReadTable {...props} /></QueryClientProvider>
+}
+
+function ReadTable({ client, widget, now }: SortingTableProps) {
+  const { data, error, refetch } = useQuery({ queryKey: ['table', widget.id], queryFn: () => api<TableShape>('GET', `/widgets/${widget.id}/table`), staleTime: Infinity, retry: false })
+  if (data) return <LoadedTable table={data} now={now} />
+  return (
+    <div className="flex h-dvh min-h-[560px] flex-col">
+      <TableTop client={client} widget={widget} />
+      <main className="flex flex-col gap-3 px-4 py-3 sm:px-6">
+        <h1 className="text-2xl">What may be shown in “{widget.name}”</h1>
+        {error ? <><Notice tone="broken" role="alert">{sentenceOf(error)}</Notice><div><Button onClick={() => void refetch()}>Try again</Button></div></> : <p role="status" className="border-y border-hair py-8 text-center text-faint">Reading the items …</p>}
+      </main>
+    </div>
+  )
+}
+
+const TableTop = ({ client, widget }: Pick<TableShape, 'client' | 'widget'>) => (
+  <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name, href: `/clients/${client.id}` }, { label: widget.name, href: `/widgets/${widget.id}` }, { label: 'Table' }]}>
+    <Link href={`/widgets/${widget.id}`} className={buttonClass('plain')}>Back to the bench</Link>
+  </TopLine>
+)
+
+/** Others decide at the same time: asked for so often. */
+const decisionsEveryMs = 5_000
+
+function LoadedTable({ table, now }: { table: TableShape; now: number }) {
   const { client } = table
   const [widget, setWidget] = useState(table.widget)
   const [rows, setRows] = useState<readonly TableRowShape[]>(table.rows)
@@ -64,9 +95,12 @@ export function SortingTable({ table, now }: SortingTableProps) {
     setRows((before) => before.map((row) => (set.has(row.item.id) ? { ...row, waiting } : row)))
   }, [client.id])
 
+  /** Steps of ours that have begun or ended. */
+  const begun = useRef(0)
   const undo = useCallback(async () => {
     const last = undoing.current.pop()
     if (!last) return void toast('There is nothing to undo.')
+    begun.current += 1
     try {
       await last.undo()
       toast(`Undone: ${last.label}`)
@@ -74,8 +108,10 @@ export function SortingTable({ table, now }: SortingTableProps) {
       undoing.current.push(last)
       toast.error(sentenceOf(error))
     }
+    begun.current += 1
   }, [])
   const act = useCallback(async (label: string, work: () => Promise<void>, back: () => Promise<void>) => {
+    begun.current += 1
     try {
       await work()
       undoing.current.push({ label, undo: back })
@@ -83,7 +119,31 @@ export function SortingTable({ table, now }: SortingTableProps) {
     } catch (error) {
       toast.error(sentenceOf(error))
     }
+    begun.current += 1
   }, [undo])
+  const readAgain = useCallback(async () => setRows((await api<TableShape>('GET', `/widgets/${widget.id}/table`)).rows), [widget.id])
+
+  // ── what others decide meanwhile ──
+  useEffect(() => {
+    const ask = async () => {
+      const asked = begun.current
+      const theirs = await api<DecisionsShape>('GET', `/widgets/${widget.id}/decisions`).catch(() => undefined) // the next time will do
+      // An answer from before our own last step would undo it on the screen.
+      if (!theirs || asked !== begun.current) return
+      setDecisions((ours) => {
+        const count = differing(ours, theirs)
+        if (count > 0) toast(`Somebody else decided on ${count === 1 ? 'an item' : `${count} items`}`, { id: 'others' })
+        return count > 0 ? theirs : ours
+      })
+    }
+    const timer = setInterval(() => { if (!document.hidden) void ask() }, decisionsEveryMs)
+    const back = () => { if (!document.hidden) void readAgain().catch(() => undefined) } // what is here stays
+    document.addEventListener('visibilitychange', back)
+    return () => {
+      clearInterval(timer)
+      document.removeEventListener('visibilitychange', back)
+    }
+  }, [widget.id, readAgain])
 
   const idsOf = (wanted: readonly SortingRow[]) => wanted.map((row) => row.item.id)
   const said = (wanted: readonly SortingRow[], what: string) => (wanted.length === 1 ? `“${(wanted[0]!.item.name || wanted[0]!.item.text || 'Untitled').slice(0, 60)}” ${what}` : `${wanted.length} items ${what}`)
@@ -121,7 +181,6 @@ export function SortingTable({ table, now }: SortingTableProps) {
     void act(said(wanted, `${isAdding ? 'tagged' : 'no longer tagged'} ${tags.join(', ')}`), () => send(isAdding ? tags : [], isAdding ? [] : tags), () => send(isAdding ? [] : tags, isAdding ? tags : []))
   }
 
-  const readAgain = async () => setRows((await api<TableShape>('GET', `/widgets/${widget.id}/table`)).rows)
   const link = async (changes: readonly LinkChange[], wanted: readonly SortingRow[]) => {
     const send = async (isForward: boolean) => {
       for (const { productId, isLinked, itemIds } of changes) await api('POST', `/clients/${client.id}/items/products`, { itemIds, ...(isLinked === isForward ? { add: [productId], remove: [] } : { add: [], remove: [productId] }) })
@@ -158,9 +217,7 @@ export function SortingTable({ table, now }: SortingTableProps) {
 
   return (
     <div className="flex h-dvh min-h-[560px] flex-col">
-      <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name, href: `/clients/${client.id}` }, { label: widget.name, href: `/widgets/${widget.id}` }, { label: 'Table' }]}>
-        <Link href={`/widgets/${widget.id}`} className={buttonClass('plain')}>Back to the bench</Link>
-      </TopLine>
+      <TableTop client={client} widget={widget} />
       <main className="flex min-h-0 flex-1 flex-col gap-2 px-4 py-3 sm:px-6">
         <div className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
           <h1 className="text-2xl">What may be shown in “{widget.name}”</h1>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import type { TableRowShape } from '@/core/api/shapes'
 import type { Rule } from '@/core/rules/rules'
-import { isIn, search, sortingRows, views } from './sortingRows'
+import { differing, isIn, search, sortingRows, views } from './sortingRows'
 
 const row = (id: string, more: Partial<TableRowShape> = {}, facts: object = {}): TableRowShape => ({ item: { type: 'Article', id, source: 's', sourceName: 'Journal', name: id, text: '', image: [], keywords: [], url: `https://x.example/${id}`, ...facts }, waiting: false, fresh: false, wasPublic: false, tags: [], corrected: [], closedBecause: null, ...more })
 const rules = (decisions: { hidden: string[]; apart: string[] }): Rule[] => [{ type: 'hidden', ids: decisions.hidden }, { type: 'words', mode: 'without', words: ['glaze'] }, { type: 'doubles', apart: decisions.apart }, { type: 'limit', count: 2 }]
@@ -17,4 +17,14 @@ test('each row says where it stands, and why', () => {
 })
 test('what waits or is private takes nobody’s place', () => expect(sortingRows([row('wait', { waiting: true }), row('one')], () => [{ type: 'limit', count: 1 }], { hidden: [], pinned: [], apart: [] }, 0, () => 0).map((one) => one.state)).toEqual(['waiting', 'shows']))
 test('views', () => expect(Object.fromEntries(views.map(({ id }) => [id, sorted.filter((one) => isIn(id, one)).map((one) => one.item.id)]))).toMatchObject({ showing: ['one', 'two'], fresh: ['two'], waiting: ['wait'], hidden: ['hid'], doubles: ['twin'], trouble: ['secret', 'bare'] }))
+test.each<[string, object, number]>([
+  ['nothing', {}, 0],
+  ['one more hidden', { hidden: ['a', 'b'] }, 1],
+  ['one shown again', { hidden: [] }, 1],
+  ['the same ones in another order', { pinned: ['q', 'p'] }, 0],
+  ['one item in two ways counts once', { hidden: [], apart: ['a'] }, 1],
+])('on how many items two states of the decisions differ: %s', (_name, change, count) => {
+  const ours = { hidden: ['a'], pinned: ['p', 'q'], apart: [] }
+  expect(differing(ours, { ...ours, ...change })).toBe(count)
+})
 describe('search', () => test.each([['ADA test', ['two']], ['other one', []], ['other twin', ['twin']], ['', rows.map((one) => one.item.id)]])('%p', (written, ids) => expect(search(sorted, written).map((one) => one.item.id)).toEqual(ids)))

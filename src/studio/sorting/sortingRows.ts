@@ -74,3 +74,12 @@ export function search(rows: readonly SortingRow[], written: string): readonly S
   const words = fold(written).split(/\s+/).filter(Boolean)
   return words.length === 0 ? rows : rows.filter(({ sought }) => words.every((word) => sought.includes(word)))
 }
+
+/** Items on which two states of the decisions differ. */
+export function differing(ours: DecisionsShape, theirs: DecisionsShape): number {
+  const differs = (key: keyof DecisionsShape) => {
+    const [one, other] = [new Set(ours[key]), new Set(theirs[key])]
+    return [...ours[key].filter((id) => !other.has(id)), ...theirs[key].filter((id) => !one.has(id))]
+  }
+  return new Set([...differs('hidden'), ...differs('pinned'), ...differs('apart')]).size
+}

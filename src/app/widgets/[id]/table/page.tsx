@@ -1,6 +1,6 @@
-import { sortingTableOf } from '@/server/services/decisions'
+import { sortingHeadOf } from '@/server/services/decisions'
 import { SortingTable } from '@/studio/sorting/SortingTable'
 import { viewOf } from '../../../viewOf'
 
 export const metadata = { title: 'Table' }
-export default viewOf(SortingTable, async (actor, id) => ({ table: await sortingTableOf(actor, id), now: Date.now() }))
+export default viewOf(SortingTable, async (actor, id) => ({ ...(await sortingHeadOf(actor, id)), now: Date.now() }))

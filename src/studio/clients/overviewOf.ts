@@ -1,0 +1,6 @@
+/** A client as the overview shows it. */
+import type { ClientShape } from '@/core/api/shapes'
+import type { Brand } from '@/core/design/brand'
+import type { ClientLine } from './ClientOverview'
+
+export const overviewOf = ({ id, name, widgets, live, failing, brand }: ClientShape): ClientLine => ({ id, name, widgets, live, failing, colours: (brand as Brand).colours })
