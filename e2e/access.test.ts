@@ -33,6 +33,12 @@ describe.each([['light', 1280], ['dark', 1280], ['light', 390]] as const)('the s
     expect(await violations()).toEqual([])
     expect(await browser.driver.executeScript('return document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
   })
+  test('the palette', async () => {
+    await browser.driver.get(world.studio)
+    await browser.click('button[aria-keyshortcuts="Control+K"]')
+    await browser.see('//div[@role="option"]')
+    expect(await violations()).toEqual([])
+  })
   test('the bench, at each step', async () => {
     await browser.driver.get(`${world.studio}/widgets/${widget.id}`)
     for (const verb of ['Gather', 'Sift', 'Arrange', 'Dress', 'Place', 'Ship']) {
@@ -56,4 +62,39 @@ test.each([['cards', {}], ['list', { 'facts.author': true, 'facts.source': true 
   await browser.driver.get(`${world.delivery}/h/${made.ref}`)
   await browser.until<number>(`document.querySelector('[data-yimble]')?.shadowRoot?.querySelectorAll('[part=card]').length`, (count) => count > 0)
   expect(await violations()).toEqual([])
+})
+
+test('a widget of reviews, with stars and their average; one with products', async () => {
+  await browser.driver.get(`${world.studio}/account`)
+  const bakery = await clientNamed(browser, 'Marlowick Bakery')
+  const said = (await api<{ id: string; ref: string; name: string; state: string }[]>(browser, 'GET', `/clients/${bakery}/widgets`)).find((one) => one.name === 'What people say')!
+  if (said.state === 'draft') await api(browser, 'POST', `/widgets/${said.id}/releases`)
+  const nursery = await clientNamed(browser, 'Wick & Willow Nursery')
+  const notes = (await api<{ ref: string; name: string }[]>(browser, 'GET', `/clients/${nursery}/widgets`)).find((one) => one.name === 'Garden notes')!
+  for (const [ref, part] of [[said.ref, 'average'], [notes.ref, 'product']]) {
+    await browser.driver.get(`${world.delivery}/h/${ref}`)
+    await browser.until<number>(`document.querySelector('[data-yimble]')?.shadowRoot?.querySelectorAll('[part=${part}]').length`, (count) => count > 0)
+    expect([part, await violations()]).toEqual([part, []])
+  }
+})
+
+test('by keyboard from anywhere to anything: Ctrl+K, a few letters, Enter', async () => {
+  await browser.driver.get(`${world.studio}/account`)
+  await browser.see('h1')
+  const keys = () => browser.driver.actions()
+  await keys().keyDown('\uE009').sendKeys('k').keyUp('\uE009').perform()
+  await browser.see('[role=combobox]')
+  await keys().sendKeys('people say').perform()
+  await browser.see('//div[@role="option"][@aria-selected="true"][contains(., "What people say")]')
+  await keys().sendKeys('\uE007').perform()
+  await browser.see('//input[@aria-label="Name of the widget"][@value="What people say"]')
+  // Also from within the client's page on the stage.
+  await browser.driver.switchTo().frame(await browser.see('iframe'))
+  await browser.driver.executeScript('document.body.tabIndex = 0; document.body.focus()')
+  await keys().keyDown('\uE009').sendKeys('k').keyUp('\uE009').perform()
+  await browser.driver.switchTo().defaultContent()
+  await keys().sendKeys('bakery brand').perform()
+  await browser.see('//div[@role="option"][@aria-selected="true"][contains(., "Brand")][contains(., "Marlowick Bakery")]')
+  await keys().sendKeys('\uE007').perform()
+  await browser.until<string>('location.pathname', (path) => path.endsWith('/brand'))
 })

@@ -86,7 +86,8 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (part) say({ type: 'pick', part })
   })
   document.addEventListener('keydown', (event) => {
-    if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key))) say({ type: 'key', key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}` })
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') event.preventDefault() // it is the studio's here, not the browser's
+    if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zyk]$/i.test(event.key))) say({ type: 'key', key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}` })
   })
   // Not scrollIntoView: that scrolls the bench around the frame, too.
   const box = host.getBoundingClientRect()

@@ -205,6 +205,9 @@ export interface InvitedShape { readonly agency: string; readonly client: string
 export const showable = z.object({ key: z.string().max(300), label: z.string(), hint: z.string(), group: z.string() })
 export type ShowableShape = z.infer<typeof showable>
 
+export const hit = z.object({ type: z.enum(['client', 'widget', 'source']), id: z.uuid(), name: z.string(), client: z.string(), clientId: z.uuid() })
+export type FoundShape = z.infer<typeof hit>
+
 export const session = z.object({ id: z.uuid(), userAgent: z.string(), createdAt: when, seenAt: when, current: z.boolean() })
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })
 export const me = z.object({ name: z.string(), email: z.string(), role: z.enum(['viewer', 'designer', 'owner']), agency: z.string() })

@@ -13,6 +13,7 @@ import * as decisions from '../services/decisions'
 import * as invitations from '../services/invitations'
 import * as pictures from '../services/pictures'
 import * as releases from '../services/releases'
+import { search } from '../services/search'
 import * as sessions from '../services/sessions'
 import * as sites from '../services/sites'
 import * as sources from '../services/sources'
@@ -55,6 +56,8 @@ export const routes: readonly Route[] = [
     })),
   }),
   route('GET /platforms', { summary: 'Platform profiles', response: z.array(z.object({ id: z.string(), label: z.string(), where: z.string() })), run: async () => platforms.map((one) => ({ id: one.id, label: one.label, where: one.where })) }),
+
+  route('POST /search', { summary: 'Find clients, widgets and sources by words of their names; without words, what was worked on last', body: z.strictObject({ words: z.string().max(200) }), response: z.array(shapes.hit), run: (actor, { body }) => search(actor, body.words) }),
 
   route('GET /clients', { summary: 'All clients of the agency', response: z.array(shapes.client), run: (actor) => clients.listClients(actor) }),
   route('POST /clients', {

@@ -101,6 +101,8 @@ test('each write answers in its shape and is seen by the next read', async () =>
   await call('POST', `/clients/${client.id}/connected`, { connector: 'people', connectionId: connection.id, key: 'all', label: 'Everybody' })
   await call('DELETE', `/connections/${connection.id}`)
 
+  expect(await call('POST', '/search', { words: 'old quay' })).toMatchObject([{ type: 'client', name: 'Old Quay' }, {}, {}, {}, {}, {}, {}])
+
   const token = await call('POST', '/tokens', { name: 'Second' })
   await call('DELETE', `/tokens/${token.id}`)
   expect(await read('/tokens')).toHaveLength(1)

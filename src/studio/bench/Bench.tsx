@@ -19,6 +19,7 @@ import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
 import { Notice } from '../parts/Notice'
+import { openPalette } from '../parts/Palette'
 import { SignInForm } from '../parts/SignInForm'
 import { BenchTop } from './BenchTop'
 import { fieldId } from './controls/FieldRow'
@@ -97,6 +98,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const onStage = useCallback((frame: string, message: FromStage) => {
     if (message.type === 'measure') setMeasures((before) => (isSameMeasure(before[frame], message) ? before : { ...before, [frame]: message }))
     else if (message.type === 'pick') pick(message.part)
+    else if (message.key === 'ctrl+k') openPalette()
     else pressed(message.key, keys)
   }, [pick, keys])
   const reviews = useMemo(() => together(sources.filter((one) => chosen.includes(one.id)).flatMap((one) => one.reviews ?? [])), [sources, chosen])

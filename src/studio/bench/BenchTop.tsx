@@ -4,6 +4,7 @@ import { CloudOff, ExternalLink, Redo2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
 import { useState } from 'react'
 import { Button, buttonClass } from '../parts/Button'
+import { FindButton } from '../parts/Palette'
 import type { DraftState, Saving } from './draftStore'
 
 const savingWords: Readonly<Record<Saving, string>> = { saved: 'Saved', unsaved: 'Saving …', saving: 'Saving …', away: 'Not saved: kept here, trying again', 'signed-out': 'Not saved: sign in again' }
@@ -39,6 +40,7 @@ export function BenchTop({ client, name, draft, preview, publishLabel, canPublis
       <input aria-label="Name of the widget" value={typed ?? name} size={Math.min(34, Math.max(8, (typed ?? name).length))} maxLength={120} onChange={(event) => setTyped(event.target.value)} onBlur={finish} onKeyDown={(event) => { if (event.key === 'Enter') event.currentTarget.blur(); if (event.key === 'Escape') setTyped(undefined) }} className="h-8 min-w-0 rounded border border-transparent bg-transparent px-1.5 font-display font-semibold hover:border-edge focus:border-edge focus:bg-paper" />
       <span role="status" className={`flex items-center gap-1 text-[13px] ${draft.saving === 'away' || draft.saving === 'signed-out' ? 'text-brick' : 'text-faint'}`}>{draft.saving === 'away' && <CloudOff aria-hidden className="size-4" />}{savingWords[draft.saving]}</span>
       <div className="ml-auto flex items-center gap-1">
+        <FindButton />
         <Button look="quiet" aria-label={draft.canUndo ? `Undo: ${draft.canUndo}` : 'Undo'} title={draft.canUndo ? `Undo: ${draft.canUndo}` : undefined} aria-keyshortcuts="Control+Z" disabled={!draft.canUndo} onClick={onUndo}><Undo2 aria-hidden className="size-4" /></Button>
         <Button look="quiet" aria-label={draft.canRedo ? `Redo: ${draft.canRedo}` : 'Redo'} title={draft.canRedo ? `Redo: ${draft.canRedo}` : undefined} aria-keyshortcuts="Control+Shift+Z" disabled={!draft.canRedo} onClick={onRedo}><Redo2 aria-hidden className="size-4" /></Button>
         <a href={preview} target="_blank" rel="noreferrer" className={buttonClass('quiet')}><ExternalLink aria-hidden className="size-4" />Preview</a>

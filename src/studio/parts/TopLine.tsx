@@ -1,6 +1,7 @@
 /** The one row at the top of every view: where am I, and the way back. */
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { FindButton } from './Palette'
 
 export interface Crumb { readonly label: string; readonly href?: string }
 
@@ -18,7 +19,7 @@ export function TopLine({ crumbs, children }: { crumbs: readonly Crumb[]; childr
           ))}
         </ol>
       </nav>
-      <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
+      <div className="ml-auto flex flex-wrap items-center gap-2"><FindButton />{children}</div>
     </header>
   )
 }
