@@ -8,7 +8,7 @@ import { readMoment, writeMoment } from '../schedule/moment'
 import { readDate } from './dates'
 import { isObject, listOf, number, objects, parseTolerant, string, strings, type Json } from './json'
 import { picturesIn, unique } from './pictures'
-import type { ReadProblem, Reader } from './reader'
+import type { AnnouncedFeed, ReadProblem, Reader, Reference } from './reader'
 import { resolve } from './xmlTree'
 
 const actorTypes = new Set(['Person', 'Organization', 'Service', 'Application', 'Group'])
@@ -26,21 +26,18 @@ export const activityStreams: Reader = {
     if (!isObject(root)) return { feed: {}, items: [], problems: [{ where: 'the whole document', what: 'it is not valid JSON', done: 'nothing could be read' }] }
     const type = string(root.type) ?? ''
     if (actorTypes.has(type)) {
-      const outbox = resolve(string(root.outbox), context.url)
       return {
         feed: { title: textOf(string(root.name) ?? string(root.preferredUsername) ?? ''), description: textOf(string(root.summary) ?? '') || undefined, url: linkOf(root.url, context.url), image: pictures(root.icon, context.url)[0]?.url },
-        items: [], problems, announced: outbox ? [{ url: outbox, title: `Posts by ${textOf(string(root.name) ?? string(root.preferredUsername) ?? 'this account')}`, contentType: 'application/activity+json' }] : [],
+        items: [], problems, announced: collectionsOf(root, context.url),
       }
     }
     const isCollection = collectionTypes.has(type)
     const entries = isCollection ? [...listOf(root.orderedItems), ...listOf(root.items), ...(isObject(root.first) ? [...listOf(root.first.orderedItems), ...listOf(root.first.items)] : [])] : [root]
-    const items = entries.flatMap((entry, at) => {
-      const item = readEntry(entry, context.url)
-      if (!item && !isObject(entry)) problems.push({ where: `entry ${at + 1}`, what: 'only its address is told', done: 'it was left out' })
-      return item ?? []
-    })
+    const items = entries.flatMap((entry) => readEntry(entry, context.url) ?? [])
+    const references = entries.flatMap((entry) => referenceIn(entry, context.url) ?? [])
+    if (references.length > 0) problems.push({ where: references.length === 1 ? 'an entry' : `${references.length} entries`, what: 'only the address is told', done: 'what is public is read from there' })
     const next = resolve(string(root.next) ?? (isObject(root.first) ? string(root.first.next) : entries.length === 0 ? string(root.first) : undefined), context.url)
-    return { feed: { title: textOf(string(root.name) ?? ''), language: undefined }, items, problems, next }
+    return { feed: { title: textOf(string(root.name) ?? ''), language: undefined }, items, problems, next, ...(references.length > 0 ? { references } : {}) }
   },
   example: '{"@context":"https://www.w3.org/ns/activitystreams","type":"OrderedCollection","orderedItems":[{"type":"Create","actor":"https://kiln.example/ada","published":"2026-03-02T08:00:00Z","to":["https://www.w3.org/ns/activitystreams#Public"],"object":{"id":"https://kiln.example/1","type":"Note","content":"<p>First firing</p>","to":["as:Public"]}}]}',
 }
@@ -55,7 +52,51 @@ function readEntry(entry: unknown, base: string | undefined): ReadItem | undefin
     if (!object) return undefined
     return { ...object, guid: string(entry.id) ?? object.guid, sharedFrom: object.author?.name ?? object.author?.url ?? 'another account', datePublished: readDate(string(entry.published) ?? '') ?? object.datePublished }
   }
+  if (actorTypes.has(type)) return readActor(entry, base)
   return postTypes.has(type) ? readPost(entry, type, base) : undefined
+}
+
+/** What an account shows: its posts first, then what it keeps at the top, likes, lists, and who follows. */
+function collectionsOf(actor: Json, base: string | undefined): AnnouncedFeed[] {
+  const name = textOf(string(actor.name) ?? string(actor.preferredUsername) ?? 'this account')
+  const named: readonly (readonly [unknown, string])[] = [
+    [actor.outbox, `Posts by ${name}`],
+    [actor.featured, `What ${name} keeps at the top`],
+    [actor.liked, `What ${name} likes`],
+    ...listOf(actor.streams).map((stream, at) => [stream, (isObject(stream) && textOf(string(stream.name) ?? '')) || `List ${at + 1} of ${name}`] as const),
+    [actor.followers, `Who follows ${name}`],
+  ]
+  return named.flatMap(([value, title]) => {
+    const url = resolve(isObject(value) ? string(value.id) : string(value), base)
+    return url ? [{ url, title, contentType: 'application/activity+json' }] : []
+  })
+}
+
+function readActor(actor: Json, base: string | undefined): ReadItem {
+  return {
+    type: 'Person',
+    guid: string(actor.id),
+    url: linkOf(actor.url, base) ?? resolve(string(actor.id), base),
+    name: textOf(string(actor.name) ?? string(actor.preferredUsername) ?? ''),
+    html: string(actor.summary),
+    image: pictures(actor.icon, base),
+    keywords: [],
+  }
+}
+
+/** An address, a link, or something passed on by its address. */
+function referenceIn(entry: unknown, base: string | undefined): Reference | undefined {
+  if (!isObject(entry)) {
+    const url = typeof entry === 'string' ? resolve(entry, base) : undefined
+    return url ? { url } : undefined
+  }
+  const type = strings(entry.type)[0]
+  if (type === 'Link' || (type === undefined && Object.keys(entry).length <= 2)) {
+    const url = resolve(string(entry.href) ?? string(entry.id), base)
+    return url ? { url } : undefined
+  }
+  const told = type === 'Announce' ? resolve(string(entry.object), base) : undefined
+  return told ? { url: told, isShared: true, more: { guid: string(entry.id), datePublished: readDate(string(entry.published) ?? '') } } : undefined
 }
 
 const pick = (entry: Json, ...names: string[]) => Object.fromEntries(names.flatMap((name) => (entry[name] === undefined ? [] : [[name, entry[name]]])))

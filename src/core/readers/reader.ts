@@ -53,8 +53,18 @@ export interface Reading {
   readonly announced?: readonly AnnouncedFeed[]
   /** Where the rest is, when this was one page of several. */
   readonly next?: string
+  /** Entries of which only the address is told. */
+  readonly references?: readonly Reference[]
   /** What a brand can take over, when this was a file of design tokens. */
   readonly tokens?: readonly DesignToken[]
+}
+
+/** An entry that is to be read at its own address; `more` is what is told of it here. */
+export interface Reference {
+  readonly url: string
+  readonly more?: Partial<ReadItem>
+  /** Whoever made it is not who tells of it. */
+  readonly isShared?: boolean
 }
 
 /** Colours as hex, sizes with their unit, fonts as a list of families. */

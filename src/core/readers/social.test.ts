@@ -22,7 +22,18 @@ describe('ActivityStreams', () => {
     expect(read({ '@context': context, type: 'OrderedCollection', first: 'https://net.example/o?page=1' }).next).toBe('https://net.example/o?page=1')
     expect(read({ '@context': context, type: 'OrderedCollectionPage', orderedItems: [note()], next: 'https://net.example/o?page=2' })).toMatchObject({ items: [{}], next: 'https://net.example/o?page=2' })
   })
-  test('entries of which only the address is told are said', () => expect(read({ '@context': context, type: 'Collection', items: ['https://net.example/1'] }).problems).toMatchObject([{ what: 'only its address is told' }]))
+  test('of whom only an account is told is somebody', () => expect(read({ '@context': context, type: 'Collection', items: [{ type: 'Person', id: 'https://net.example/u/bo', name: 'Bo', icon: { type: 'Image', url: 'https://net.example/bo.png' } }] }).items).toMatchObject([{ type: 'Person', name: 'Bo', url: 'https://net.example/u/bo', image: [{ url: 'https://net.example/bo.png' }] }]))
+  test('an account shows likes, lists and followers as well, its posts first', () => {
+    const { announced } = read({ '@context': context, type: 'Person', preferredUsername: 'ada', outbox: '/o', liked: '/l', followers: '/f', featured: 'https://net.example/top', streams: ['/s1', { id: '/s2', name: 'Pots' }] })
+    expect(announced?.map((one) => [new URL(one.url).pathname, one.title])).toEqual([['/o', 'Posts by ada'], ['/top', 'What ada keeps at the top'], ['/l', 'What ada likes'], ['/s1', 'List 1 of ada'], ['/s2', 'Pots'], ['/f', 'Who follows ada']])
+  })
+  test.each<[string, unknown, object]>([
+    ['an address', 'https://net.example/1', { url: 'https://net.example/1' }],
+    ['a link', { type: 'Link', href: '/1' }, { url: 'https://net.example/1' }],
+    ['nothing but an id', { id: 'https://net.example/1' }, { url: 'https://net.example/1' }],
+    ['something passed on', { type: 'Announce', id: 'b', object: 'https://net.example/1', published: '2026-04-01T00:00:00Z' }, { url: 'https://net.example/1', isShared: true, more: { guid: 'b', datePublished: '2026-04-01T00:00:00.000Z' } }],
+  ])('what is told by its address alone is to be read there: %s', (_name, entry, reference) => expect(read({ '@context': context, type: 'Collection', items: [entry] })).toMatchObject({ items: [], references: [reference], problems: [{ what: 'only the address is told' }] }))
+  test.each<[string, unknown]>([['code', 'javascript:alert(1)'], ['a like', { type: 'Like', object: 'https://net.example/1' }], ['what was deleted', { type: 'Delete', id: 'd', object: 'https://net.example/1' }], ['a number', 7]])('%s is no reference', (_name, entry) => expect(read({ '@context': context, type: 'Collection', items: [entry] }).references).toBeUndefined())
 })
 
 describe('design tokens', () => {

@@ -1,10 +1,10 @@
 /** Reading an address or a file: fetched through the safe door, read, followed over pages and from an account to its posts. Nothing is kept. */
 import * as z from 'zod'
-import { itemTypes } from '@/core/items/item'
+import { itemTypes, type ReadItem } from '@/core/items/item'
 import { problem } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
 import { safeJson } from '@/core/readers/json'
-import type { ReadContext, Reading } from '@/core/readers/reader'
+import type { ReadContext, Reading, Reference } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { dayMs } from '@/core/schedule/civil'
 import { zoneNamed } from '@/zone/offsetIn'
@@ -15,7 +15,7 @@ import { tryPasted } from '../fetch/pasted'
 export const accept = 'application/activity+json, application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
 
 /** What a source keeps for its reader. */
-const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()) }).optional(), file: z.string().optional(), through: z.object({ connector: z.string(), key: z.string() }).optional(), progress: z.object({ done: z.int(), total: z.int().nullable() }).optional() })
+const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()) }).optional(), file: z.string().optional(), movedOn: z.iso.datetime().optional(), through: z.object({ connector: z.string(), key: z.string() }).optional(), progress: z.object({ done: z.int(), total: z.int().nullable() }).optional() })
 export type SourceOptions = z.infer<typeof sourceOptions>
 export const optionsOf = (row: { options: unknown }): SourceOptions => z.parse(sourceOptions, row.options ?? {})
 export const isFile = (row: { options: unknown }): boolean => optionsOf(row).file !== undefined
@@ -34,6 +34,8 @@ export interface Answer {
   readonly reading: Reading
   /** What the address itself says is only the way in, so that its being the same means nothing. */
   readonly isPaged: boolean
+  /** Some of it could not be had just now; what it had before stays. */
+  readonly isPartial: boolean
 }
 
 export async function readPasted(written: string): Promise<Result<Answer & { mended: string | null }>> {
@@ -66,7 +68,7 @@ async function readAccount({ name, host }: { name: string; host: string }): Prom
   if (!actor.ok) return actor
   const [outbox] = actor.value.reading.announced ?? []
   const posts = outbox ? await readAddress(outbox.url) : actor
-  return posts.ok ? ok({ ...posts.value, reading: { ...posts.value.reading, feed: { ...actor.value.reading.feed } }, mended: `found through ${host}` }) : posts
+  return posts.ok ? ok({ ...posts.value, reading: { ...posts.value.reading, announced: actor.value.reading.announced, feed: { ...actor.value.reading.feed } }, mended: `found through ${host}` }) : posts
 }
 
 /** Pages of one collection that are followed, and items after which enough is there. */
@@ -74,7 +76,7 @@ const paging = { pages: 10, items: 400 } as const
 
 /** A collection in pages is read as one, as far as is sensible. */
 async function withNextPages(reading: Reading, from: string): Promise<Reading> {
-  let { items, next } = reading
+  let { items, next, references = [] } = reading
   const seen = new Set([from])
   for (let page = 0; next && !seen.has(next) && page < paging.pages && items.length < paging.items; page += 1) {
     seen.add(next)
@@ -82,9 +84,35 @@ async function withNextPages(reading: Reading, from: string): Promise<Reading> {
     if (!fetched.ok || fetched.value.status !== 200) break
     const more = readBytes(fetched.value.bytes, { url: fetched.value.url, contentType: fetched.value.contentType })
     items = [...items, ...more.items]
+    references = [...references, ...(more.references ?? [])]
     next = more.next
   }
-  return { ...reading, items, next: next && !seen.has(next) ? next : undefined }
+  return { ...reading, items, references, next: next && !seen.has(next) ? next : undefined }
+}
+
+/** Entries told by their address alone: so many are read, so many at once. */
+const referring = { most: 40, atOnce: 4 } as const
+
+/** Each is read as anybody could: what is not public is not had, and left out. */
+async function withReferences(reading: Reading): Promise<{ readonly reading: Reading; readonly isPartial: boolean }> {
+  const wanted = (reading.references ?? []).slice(0, referring.most)
+  const found: (readonly ReadItem[] | 'away')[] = []
+  for (let from = 0; from < wanted.length; from += referring.atOnce) found.push(...(await Promise.all(wanted.slice(from, from + referring.atOnce).map(readReference))))
+  return { reading: { ...reading, items: [...reading.items, ...found.flatMap((one) => (one === 'away' ? [] : one))] }, isPartial: found.includes('away') }
+}
+
+/** @returns `away` when it could not be asked for just now */
+async function readReference({ url, more, isShared }: Reference): Promise<readonly ReadItem[] | 'away'> {
+  const fetched = await fetchAddress({ url, accept: 'application/activity+json, application/ld+json' })
+  if (!fetched.ok) return fetched.problem.code === 'address_refused' ? [] : 'away'
+  if (fetched.value.status === 429 || fetched.value.status >= 500) return 'away'
+  if (fetched.value.status !== 200) return []
+  const { feed, items, format, announced } = readBytes(fetched.value.bytes, { url: fetched.value.url, contentType: fetched.value.contentType })
+  if (format !== 'activitystreams') return []
+  const [item] = items
+  // An account read on its own is a source of posts; here it is somebody.
+  if (!item) return announced ? [{ type: 'Person', guid: url, url: feed.url ?? url, name: feed.title ?? '', text: feed.description, image: feed.image ? [{ url: feed.image }] : [], keywords: [] }] : []
+  return [{ ...item, ...JSON.parse(JSON.stringify(more ?? {})) as Partial<ReadItem>, ...(isShared ? { sharedFrom: item.author?.name ?? item.author?.url ?? 'another account' } : {}) }]
 }
 
 export async function readAddress(url: string, known: { etag?: string | null; lastModified?: string | null; options?: SourceOptions } = {}): Promise<Result<Answer>> {
@@ -92,7 +120,7 @@ export async function readAddress(url: string, known: { etag?: string | null; la
   const fetched = await fetchAddress({ url: url.replace(/^webcals?:\/\//i, 'https://'), accept, ...conditions })
   if (!fetched.ok) return fetched
   const { value } = fetched
-  if (value.notModified) return ok({ fetched: value, reading: { format: 'unchanged', feed: {}, items: [], problems: [] }, isPaged: false })
+  if (value.notModified) return ok({ fetched: value, reading: { format: 'unchanged', feed: {}, items: [], problems: [] }, isPaged: false, isPartial: false })
   if (value.status !== 200) return fail(refusalOf(value.status, value.url))
   const reading = readBytes(value.bytes, { url: value.url, contentType: value.contentType, ...readingContext(options) })
   const announces = (reading.announced?.length ?? 0) > 0
@@ -101,7 +129,8 @@ export async function readAddress(url: string, known: { etag?: string | null; la
     return fail(problem('nothing_readable', { address: value.url, kind }))
   }
   const told = { ...reading, feed: { ...reading.feed, ...hubIn(value) } }
-  return ok({ fetched: value, reading: reading.next ? await withNextPages(told, value.url) : told, isPaged: reading.next !== undefined })
+  const paged = reading.next ? await withNextPages(told, value.url) : told
+  return ok({ fetched: value, ...(await withReferences(paged)), isPaged: reading.next !== undefined || reading.references !== undefined })
 }
 
 /** A hub in the header goes before one in the feed (W3C WebSub, 4). */

@@ -18,6 +18,11 @@ import { isFile, optionsOf, readAddress, readFileText, type Answer } from './rea
 const historyLimit = 20
 export const defaultIntervalMinutes = 30
 export const fileIntervalMinutes = 24 * 60
+/** A calendar of what repeats is read in full this often, though it says that it is the same: its dates move on. */
+const datesStayMs = 7 * 24 * 3_600_000
+const repeats = (reading: Reading) => reading.items.some((item) => item.repeats)
+/** Notes when the dates of what repeats were last told. */
+export const movingOptions = (reading: Reading): { movedOn?: string } => (repeats(reading) ? { movedOn: new Date().toISOString() } : {})
 /** What a hub tells of is asked for all the same, so many times more rarely: hubs fall silent. */
 const pushedTimes = 6
 const retry = { firstMinutes: 2, mostMinutes: 6 * 60 } as const
@@ -37,24 +42,25 @@ export async function refresh(sourceId: string): Promise<void> {
   if (isFile(source)) return refreshFile(source)
   const { through } = optionsOf(source)
   if (through) return refreshConnected(source, through)
-  const answer = await readAddress(source.address, { etag: source.etag, lastModified: source.lastModified, options: optionsOf(source) })
+  const isStale = Date.parse(optionsOf(source).movedOn ?? '') < Date.now() - datesStayMs
+  const answer = await readAddress(source.address, { ...(isStale ? {} : { etag: source.etag, lastModified: source.lastModified }), options: optionsOf(source) })
   const fault = answer.ok ? faultIn(answer.value, await hasItems(sourceId)) : answer.problem
   await inTransaction(async (transaction) => {
     const row = await db().Source.findByPk(sourceId, { transaction, lock: true })
     if (!row) return
     if (fault || !answer.ok) return noteFailure(row, fault ?? problem('unexpected', { mark: 'refresh' }), transaction)
-    const { fetched, reading, isPaged } = answer.value
+    const { fetched, reading, isPaged, isPartial } = answer.value
     // The dates of what repeats move on though the calendar stays as it is.
-    const isMoving = isPaged || reading.items.some((item) => item.repeats)
+    const isMoving = isPaged || repeats(reading)
     const unchanged = fetched.notModified || (answered(fetched).contentHash === row.contentHash && !isMoving)
     const recovered = row.failures > 0
     const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes * ((await isPushed(row.id, transaction)) ? pushedTimes : 1)) }
     if (unchanged) return void (await row.update({ ...common, history: recovered ? noted(row.history, 'Answers again, nothing new') : row.history as object }, { transaction }))
-    const isWhole = !reading.problems.some((one) => one.what.includes('never closed')) && reading.next === undefined
+    const isWhole = !reading.problems.some((one) => one.what.includes('never closed')) && reading.next === undefined && !isPartial
     const changed = await upsertItems(row, reading.items, isWhole, transaction)
     const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
     await row.update(
-      { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
+      { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), options: { ...optionsOf(row), ...movingOptions(reading) }, reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
       { transaction },
     )
     await followHub(row, transaction)

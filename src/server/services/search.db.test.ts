@@ -34,6 +34,10 @@ describe('finding', () => {
     ['nothing of the kind', []],
   ])('%p', async (written, found) => expect(await names(written)).toEqual(found))
   test('without words there is what was worked on', async () => expect(await names('  ')).toHaveLength(5))
+  test('what begins with the word comes first', async () => {
+    await s.createClient(actor, { name: 'Wick Nursery', locale: 'en', timeZone: 'UTC' })
+    expect((await names('wick')).slice(0, 2)).toEqual(['client Wick Nursery', 'client Marlowick Bakery'])
+  })
   test('each says whose it is', async () => expect(await s.search(actor, 'loaves')).toMatchObject([{ client: 'Marlowick Bakery', clientId: bakery }]))
   test('a deleted widget is not found', async () => {
     const gone = await s.createWidget(actor, bakery, { kind: 'feed', name: 'Gone tomorrow' })

@@ -206,6 +206,22 @@ describe('files', () => {
     expect((await s.itemsOfSources(actor, [source.id]))[0]!.dates!.length).toBeGreaterThan(50)
     expect(await s.getSource(actor, source.id)).toMatchObject({ health: 'ok', reader: 'icalendar' })
   })
+  test('a calendar that says it is the same is read in full now and then: its dates move on', async () => {
+    const asked: (string | undefined)[] = []
+    const body = calendar('SUMMARY:Weekly\r\nRRULE:FREQ=WEEKLY').replace('20991231', '20260101')
+    outside.answer = (request, response) => {
+      asked.push(request.headers['if-none-match'])
+      response.writeHead(request.headers['if-none-match'] ? 304 : 200, { 'content-type': 'text/calendar', etag: '"same"' }).end(request.headers['if-none-match'] ? '' : body)
+    }
+    const source = await addSource()
+    const firstRefresh = () => s.refreshSource(actor, source.id)
+    await firstRefresh()
+    const row = (await s.db().Source.findByPk(source.id))!
+    await row.update({ options: { ...(row.options as object), movedOn: new Date(Date.now() - 8 * 86_400_000).toISOString() } })
+    await firstRefresh()
+    await firstRefresh()
+    expect(asked).toEqual([undefined, '"same"', undefined, '"same"'])
+  })
   test.each([['nothing in it', 'Name,Price\n'], ['no format', 'Dear reader, this is a letter']])('%s: nothing is kept', async (_name, text) => {
     expect(await code(s.addFile(actor, client, { name: 'x.dat', text }))).toBe('nothing_readable')
     expect(await s.listSources(actor, client)).toEqual([])
@@ -239,6 +255,31 @@ describe('a social account', () => {
     outside.answer = (request, response) => (request.url === '/outbox?page=1' ? void response.writeHead(200, { 'content-type': 'application/activity+json' }).end(JSON.stringify({ '@context': 'https://www.w3.org/ns/activitystreams', type: 'OrderedCollectionPage', orderedItems: [note(4), note(1)], next: `${at}/outbox?page=2` })) : before(request, response))
     await s.refreshSource(actor, source.id)
     expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.text)).toContain('Post 4')
+  })
+  test('shows what it likes and who follows it, read where it lies, as far as it is public', async () => {
+    const at = outside.origin
+    const as = (body: object) => ({ '@context': 'https://www.w3.org/ns/activitystreams', ...body })
+    const post = (id: number, to: string) => as({ id: `${at}/n/${id}`, type: 'Note', content: `<p>Post ${id}</p>`, attributedTo: `${at}/users/bo`, to: [to], published: '2026-03-02T08:00:00Z' })
+    const bodies: Record<string, object> = {
+      '/liked': as({ type: 'OrderedCollection', orderedItems: [`${at}/n/1`, `${at}/n/2`, `${at}/n/3`, 'http://10.0.0.1/n/4', { type: 'Announce', id: `${at}/b`, object: `${at}/n/5`, published: '2026-04-01T00:00:00Z' }] }),
+      '/n/1': post(1, 'as:Public'), '/n/2': post(2, `${at}/users/bo/followers`), '/n/5': post(5, 'as:Public'),
+      '/followers': as({ type: 'Collection', items: [`${at}/users/bo`] }),
+      '/users/bo': as({ type: 'Person', name: 'Bo', url: `${at}/@bo`, outbox: `${at}/o`, icon: { type: 'Image', url: `${at}/bo.png` } }),
+    }
+    outside.answer = (request, response) => { const body = bodies[request.url!]; response.writeHead(body ? 200 : 403, { 'content-type': 'application/activity+json' }).end(JSON.stringify(body ?? {})) }
+    const liked = await s.addSource(actor, client, { address: `${at}/liked` })
+    expect(liked).toMatchObject({ items: 3, closed: 1 })
+    expect((await s.itemsOfSources(actor, [liked.id])).map((one) => [one.text, one.sharedFrom])).toEqual([['Post 1', undefined], ['Post 5', 'bo']])
+    const followers = await s.addSource(actor, client, { address: `${at}/followers` })
+    expect(await s.itemsOfSources(actor, [followers.id])).toMatchObject([{ type: 'Person', name: 'Bo', url: `${at}/@bo`, image: [{}] }])
+    const before = outside.answer
+    outside.answer = (request, response) => (request.url!.startsWith('/n/') ? void response.writeHead(503).end() : before(request, response))
+    await s.refreshSource(actor, liked.id)
+    expect((await s.itemsOfSources(actor, [liked.id])).map((one) => one.text)).toEqual(['Post 1', 'Post 5'])
+    outside.answer = before
+    bodies['/n/1'] = post(1, `${at}/users/bo/followers`)
+    await s.refreshSource(actor, liked.id)
+    expect((await s.itemsOfSources(actor, [liked.id])).map((one) => one.text)).toEqual(['Post 5'])
   })
   test('that nobody knows is said, and nothing is kept', async () => {
     outside.answer = (_request, response) => void response.writeHead(404).end()

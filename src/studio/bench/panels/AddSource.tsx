@@ -68,6 +68,7 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
     setExisting(undefined)
   }
 
+  const others = found?.announced.filter((feed) => feed.url !== found.address) ?? []
   return (
     <form onSubmit={(event) => void look(event)} className="flex flex-col gap-2" noValidate>
       <TextField label={isFirst ? 'Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often works, too." error={fault} />
@@ -75,10 +76,10 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
       {!found && <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>{busy === 'reading' ? 'Reading …' : 'See what is there'}</Button>}
       {found && (
         <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
-          {found.announced.length > 0 && found.items > 0 && <p className="text-[13px]">This page describes {found.items === 1 ? 'something' : `${found.items} things`} itself, below. {found.announced.length === 1 ? 'It also announces a feed' : `It also announces ${found.announced.length} feeds`}: {found.announced.slice(0, 3).map((feed) => <Button key={feed.url} small className="mr-1" busy={busy === 'adding'} onClick={() => void add(feed.url)}>{feed.title}</Button>)}</p>}
+          {others.length > 0 && found.items > 0 && <p className="text-[13px]">{found.format === 'activitystreams' ? 'The account shows more than its posts' : <>This page describes {found.items === 1 ? 'something' : `${found.items} things`} itself, below. {others.length === 1 ? 'It also announces a feed' : `It also announces ${others.length} feeds`}</>}: {others.slice(0, 5).map((feed) => <Button key={feed.url} small className="mr-1" busy={busy === 'adding'} onClick={() => void add(feed.url)}>{feed.title}</Button>)}</p>}
           {found.announced.length > 0 && found.items === 0 ? (
             <>
-              <p>{found.format === 'opml' ? `A bundle of ${found.announced.length} feeds:` : found.format === 'activitystreams' ? 'An account. What it posts:' : `That is a web page. It announces ${found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:`}</p>
+              <p>{found.format === 'opml' ? `A bundle of ${found.announced.length} feeds:` : found.format === 'activitystreams' ? 'An account. It shows:' : `That is a web page. It announces ${found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:`}</p>
               <ul className="flex flex-col gap-1">
                 {found.announced.slice(0, found.format === 'opml' ? 100 : 8).map((feed) => (
                   <li key={feed.url} className="flex items-center justify-between gap-2"><span className="min-w-0"><b className="block truncate font-medium">{feed.title}</b><span className="block truncate font-mono text-[12px] text-faint">{feed.url}</span></span><Button small look="main" busy={busy === 'adding'} onClick={() => void add(feed.url)}>Add</Button></li>
