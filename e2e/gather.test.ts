@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import sharp from 'sharp'
 import { violationsIn } from './axe'
 import { button, openBrowser, type Browser } from './browser'
 import { api, clientNamed, signedIn, world } from './world'
@@ -95,6 +96,20 @@ test('rooms: what the public can’t enter never shows, anywhere', async () => {
   for (const closed of ['Committee', 'Stewards']) expect(text).not.toContain(closed)
   await browser.driver.get(`${world.studio}/widgets/${id}/table`)
   await browser.see('//div[@role="row"][contains(., "Committee")][contains(., "the room is marked private")]')
+})
+
+describe('a source with a hub', () => {
+  test('is live with its news though nobody asks for them', async () => {
+    const quay = await clientNamed(browser, 'The Old Quay Music Hall')
+    const widgets = await api<{ ref: string; name: string }[]>(browser, 'GET', `/clients/${quay}/widgets`)
+    const sources = await api<{ id: string; label: string; hub: { state: string } | null; nextAt: string }[]>(browser, 'GET', `/clients/${quay}/sources`)
+    const news = sources.find((one) => one.label === 'Old Quay news')!
+    expect([news.hub?.state, Date.parse(news.nextAt) - Date.now() > 5 * 60_000]).toEqual(['confirmed', true])
+    await fetch(`${world.publisher}/control?feed=quay&add=A+bell+for+the+fog`)
+    await untilLive(widgets.find((one) => one.name === 'Hall news')!.ref, (text) => text.includes('A bell for the fog'))
+    await browser.driver.get(`${world.studio}/sources/${news.id}`)
+    await browser.see('//p[contains(., "tells of news at once")]')
+  })
 })
 
 describe('somebody else’s account', () => {
@@ -198,6 +213,20 @@ describe('a table', () => {
     await browser.driver.executeScript(`${grid}.focus()`)
     await keys('u')
     await untilLive(widget.ref, (text) => !text.includes('part=\\"product\\"'))
+  })
+  test('a picture is uploaded for one item, and is live at once', async () => {
+    const picture = path.join(mkdtempSync(path.join(tmpdir(), 'yimble-picture-')), 'plate.png')
+    writeFileSync(picture, await sharp({ create: { width: 64, height: 48, channels: 3, background: '#2f5d50' } }).png().toBuffer())
+    await browser.driver.executeScript(`${grid}.focus()`)
+    await keys('\uE00C', '\uE011', 'c')
+    await (await browser.driver.findElement({ css: '[role=dialog] input[type=file]' })).sendKeys(picture)
+    await browser.see('//img[@alt="The picture as it will be"]')
+    await browser.click(button('Save the correction'))
+    await browser.see('//div[@role="row"][contains(., "corrected by hand: image")]')
+    await untilLive(widget.ref, (text) => /\/p\/[0-9a-f]{24}\/\d+\.webp/.test(text))
+    const address = /http[^"\\ ]+\/p\/[0-9a-f]{24}\/\d+\.webp/.exec(await liveText(widget.ref))![0]
+    const served = await fetch(address)
+    expect([served.status, served.headers.get('content-type')]).toEqual([200, 'image/webp'])
   })
   test('nothing stands in the way of those who can’t see or use a mouse', async () => expect(await violationsIn(browser)).toEqual([]))
 })
