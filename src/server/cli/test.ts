@@ -82,7 +82,7 @@ async function jest(project: Part, env: NodeJS.ProcessEnv | Readonly<Record<stri
   say(`— ${project} tests`)
   const file = path.join(root, `.build/jest-${project}.json`)
   mkdirSync(path.dirname(file), { recursive: true })
-  const running = spawn('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--testTimeout', project === 'browser' ? '240000' : '60000', ...args], {
+  const running = spawn('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--forceExit', '--testTimeout', project === 'browser' ? '240000' : '60000', ...args], {
     cwd: root,
     env: { ...process.env, ...env, NODE_ENV: 'test', YIMBLE_LOG_LEVEL: 'silent' },
     stdio: ['ignore', 'ignore', 'inherit'],

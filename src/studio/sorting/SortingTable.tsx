@@ -19,7 +19,7 @@ import { Notice } from '../parts/Notice'
 import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { CorrectDialog } from './CorrectDialog'
-import { differing, isIn, search, sortingRows, views, type RowState, type SortingRow, type ViewId } from './sortingRows'
+import { differing, isIn, search, smallPrint, sortingRows, views, type RowState, type SortingRow, type ViewId } from './sortingRows'
 import { limitPath, ProductsDialog, type LinkChange } from './ProductsDialog'
 import { TagDialog } from './TagDialog'
 
@@ -309,7 +309,7 @@ const Row = memo(function Row({ index, top, one, isCurrent, isChosen, onPick, on
       <span role="gridcell"><input type="checkbox" tabIndex={-1} checked={isChosen} onChange={() => onToggle(index, item.id)} onClick={(event) => event.stopPropagation()} aria-label={`Select “${item.name || item.text.slice(0, 40) || 'Untitled'}”`} className="size-4 accent-spruce" /></span>
       <span role="gridcell" className="min-w-0">
         <span className="block truncate font-medium">{isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}{item.name || item.text || 'Untitled'}</span>
-        <span className="block truncate text-[12px] text-faint">{[item.sourceName, item.author?.name, row.corrected.length > 0 ? `corrected by hand: ${row.corrected.join(', ')}` : '', item.mentions ? `${item.mentions.length} ${item.mentions.length === 1 ? 'product' : 'products'}` : '', item.name ? item.text : ''].filter(Boolean).join(' · ')}</span>
+        <span className="block truncate text-[12px] text-faint">{smallPrint(row)}</span>
       </span>
       <span role="gridcell" className="hidden truncate text-[13px] text-faint md:block">{whenOf(item)}</span>
       <span role="gridcell" className="hidden truncate text-[12px] md:block">{item.keywords.join(', ')}</span>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import type { TableRowShape } from '@/core/api/shapes'
 import type { Rule } from '@/core/rules/rules'
-import { differing, isIn, search, sortingRows, views } from './sortingRows'
+import { differing, isIn, search, smallPrint, sortingRows, views } from './sortingRows'
 
 const row = (id: string, more: Partial<TableRowShape> = {}, facts: object = {}): TableRowShape => ({ item: { type: 'Article', id, source: 's', sourceName: 'Journal', name: id, text: '', image: [], keywords: [], url: `https://x.example/${id}`, ...facts }, waiting: false, fresh: false, wasPublic: false, tags: [], corrected: [], closedBecause: null, ...more })
 const rules = (decisions: { hidden: string[]; apart: string[] }): Rule[] => [{ type: 'hidden', ids: decisions.hidden }, { type: 'words', mode: 'without', words: ['glaze'] }, { type: 'doubles', apart: decisions.apart }, { type: 'limit', count: 2 }]
@@ -28,3 +28,10 @@ test.each<[string, object, number]>([
   expect(differing(ours, { ...ours, ...change })).toBe(count)
 })
 describe('search', () => test.each([['ADA test', ['two']], ['other one', []], ['other twin', ['twin']], ['', rows.map((one) => one.item.id)]])('%p', (written, ids) => expect(search(sorted, written).map((one) => one.item.id)).toEqual(ids)))
+
+test.each<[string, object, Partial<TableRowShape>, string]>([
+  ['a review', { type: 'Review', name: '', text: 'Good.', reviewRating: { ratingValue: 9, bestRating: 10 }, author: { name: 'Cy' } }, {}, '4.5 of 5 stars · Journal · Cy'],
+  ['a product', { type: 'Product', offers: { price: 6.5, priceCurrency: 'GBP' }, text: 'Green.' }, { corrected: ['name', 'image'] }, '£6.50 · Journal · corrected by hand: name, image · Green.'],
+  ['an event somewhere', { type: 'Event', location: { name: 'The Hall', addressLocality: 'Tidewick' } }, {}, 'Tidewick · Journal'],
+  ['a post with products', { mentions: [{ id: 'p', name: 'Fern' }] }, {}, 'Journal · 1 product'],
+])('the small print of %s', (_name, facts, more, words) => expect(smallPrint(row('x', more, facts))).toBe(words))

@@ -3,7 +3,8 @@ import type { DecisionsShape, TableRowShape } from '@/core/api/shapes'
 import { findDoubles } from '@/core/items/doubles'
 import type { Item } from '@/core/items/item'
 import { ruleInWords } from '@/core/rules/inWords'
-import { sift, type OffsetAt, type Rule } from '@/core/rules/rules'
+import { numberInWords, priceInWords } from '@/core/locale/numbers'
+import { sift, starsOf, type OffsetAt, type Rule } from '@/core/rules/rules'
 
 export type RowState = 'shows' | 'cut' | 'ruled' | 'hidden' | 'double' | 'waiting' | 'closed'
 
@@ -82,4 +83,20 @@ export function differing(ours: DecisionsShape, theirs: DecisionsShape): number 
     return [...ours[key].filter((id) => !other.has(id)), ...theirs[key].filter((id) => !one.has(id))]
   }
   return new Set([...differs('hidden'), ...differs('pinned'), ...differs('apart')]).size
+}
+
+/** What one decides by, after the title: stars, price, where it comes from, by whom, what was done to it. */
+export function smallPrint({ item: stored, corrected }: Pick<TableRowShape, 'item' | 'corrected'>): string {
+  const item = stored as Item
+  const stars = starsOf(item)
+  return [
+    stars === undefined ? '' : `${numberInWords(stars, Number.isInteger(stars) ? 0 : 1, 'en')} of 5 stars`,
+    item.offers ? priceInWords(item.offers, 'en') : '',
+    item.location?.addressLocality ?? item.location?.name ?? '',
+    item.sourceName,
+    item.author?.name ?? '',
+    corrected.length > 0 ? `corrected by hand: ${corrected.join(', ')}` : '',
+    item.mentions ? `${item.mentions.length} ${item.mentions.length === 1 ? 'product' : 'products'}` : '',
+    item.name ? item.text : '',
+  ].filter(Boolean).join(' · ')
 }
