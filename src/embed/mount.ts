@@ -1,6 +1,7 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
 import type { Artifact } from '../core/render/artifact'
 import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
+import { errorWords } from './words'
 
 export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
 
@@ -62,13 +63,14 @@ async function again(element: HTMLElement, ref: string, around: Surroundings): P
   const document = element.ownerDocument
   const words = document.createElement('p')
   const button = document.createElement('button')
-  button.textContent = 'Try again'
+  const [sentence, label] = errorWords(element.closest<HTMLElement>('[lang]')?.lang ?? '')
+  button.textContent = label
   button.onclick = () => {
     delete element.dataset.state
     root.replaceChildren()
     void mount(element, around)
   }
-  words.append('This part of the page could not be loaded.', button)
+  words.append(sentence, button)
   words.setAttribute('role', 'status')
   root.replaceChildren(words)
   setState(element, 'error')

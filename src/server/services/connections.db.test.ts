@@ -182,6 +182,8 @@ describe('an owner without a studio account', () => {
     const token = tokenIn(url)
     expect(await s.readInvitation(token)).toMatchObject({ client: 'Bakery', label: 'Lumenfold', signIn: 'oauth' })
     const { url: there } = await s.acceptInvitation(token, undefined)
+    const kept = JSON.stringify([await s.db().sequelize.query('select row_to_json(i)::text from invitations i'), await s.db().sequelize.query('select row_to_json(x)::text from sign_ins x')])
+    expect([kept.includes(token), there!.includes(token)]).toEqual([false, false])
     expect(await s.finishInvitation(token, await signInThere(there!))).toBe('/connect/done')
     expect(await connectionsOf('pictures')).toMatchObject([{ account: 'marlowick.bakery', state: 'ok' }])
     expect([await code(s.readInvitation(token)), await code(s.acceptInvitation(token, undefined))]).toEqual(['invitation_over', 'invitation_over'])

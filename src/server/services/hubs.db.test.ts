@@ -75,6 +75,7 @@ describe('a hub is found', () => {
     ['in an RSS feed', () => [announcing()]],
     ['in an Atom feed', () => [`<feed xmlns="http://www.w3.org/2005/Atom"><title>N</title><link rel="hub" href="/hub"/><link rel="self" href="/canonical"/><entry><id>1</id><title>A</title></entry></feed>`]],
     ['in a JSON Feed', () => [JSON.stringify({ version: 'https://jsonfeed.org/version/1.1', title: 'N', feed_url: `${outside.origin}/canonical`, hubs: [{ type: 'other', url: 'https://x.example' }, { type: 'WebSub', url: hub() }], items: [{ id: '1', title: 'A' }] })]],
+    ['in the header alone, the feed telling its own address', () => [rss(`<atom:link rel="hub" href="https://elsewhere.example/"/><atom:link rel="self" href="${outside.origin}/canonical"/>`), { link: '</hub>; rel="hub"' }]],
     ['in the header, which goes before the feed', () => [rss('<atom:link rel="hub" href="https://elsewhere.example/"/>'), { link: `</hub>; rel="hub", </canonical>; rel="self"` }]],
   ])('%s, and asked for the feed by its own address', async (_name, made) => {
     serve(...made())
@@ -192,6 +193,12 @@ describe('a hub is asked again', () => {
     const source = await add()
     await s.subscribe(source.id)
     expect(await s.refreshSource(actor, source.id)).toMatchObject({ health: 'ok', hub: { state: 'refused' } })
+  })
+  test('with a new secret, where the one before can’t be opened any more', async () => {
+    const { source, secret } = await confirmed()
+    await (await rowOf(source.id)).update({ secret: Buffer.alloc(60) })
+    await s.subscribe(source.id)
+    expect([asked.at(-1)!.get('hub.secret')?.length, asked.at(-1)!.get('hub.secret') === secret]).toEqual([43, false])
   })
   test('one in a private network is never called', async () => {
     serve(rss('<atom:link rel="hub" href="http://10.0.0.7/hub"/>'))

@@ -38,12 +38,14 @@ export async function followHub(source: Source, transaction: Transaction): Promi
 export async function subscribe(sourceId: string): Promise<void> {
   const row = await db().Subscription.findByPk(sourceId)
   if (!row) return
+  // One that was sealed under another secret can't be used any more.
+  const secret = unseal(row.secret, 'hub') ?? newToken()
   // Before asking: a hub may ask back while it is being asked.
-  await row.update({ askedAt: new Date() })
+  await row.update({ askedAt: new Date(), secret: seal(secret, 'hub') })
   const answer = await fetchAddress({
     url: row.hub,
     accept: '*/*',
-    form: { 'hub.mode': 'subscribe', 'hub.topic': row.topic, 'hub.callback': `${env().YIMBLE_DELIVERY_URL}/hub/${row.ref}`, 'hub.lease_seconds': String(leaseS), 'hub.secret': unseal(row.secret, 'hub') ?? '' },
+    form: { 'hub.mode': 'subscribe', 'hub.topic': row.topic, 'hub.callback': `${env().YIMBLE_DELIVERY_URL}/hub/${row.ref}`, 'hub.lease_seconds': String(leaseS), 'hub.secret': secret },
   })
   if (answer.ok && answer.value.status >= 200 && answer.value.status < 300) return
   log.info({ sourceId, hub: new URL(row.hub).host }, 'a hub did not take the subscription')

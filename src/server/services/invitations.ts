@@ -66,7 +66,7 @@ export async function readInvitation(token: string): Promise<InvitedShape> {
 export async function acceptInvitation(token: string, key: string | undefined): Promise<{ url: string | null }> {
   const { row, actor } = await open(token)
   await throttle(`invitation ${row.token_hash}`, tries.limit, tries.windowS)
-  if (getConnector(row.connector).signIn === 'oauth') return startSignIn(actor, row.client_id, row.connector, `/connect/${token}`, row.token_hash)
+  if (getConnector(row.connector).signIn === 'oauth') return startSignIn(actor, row.client_id, row.connector, '/connect', row.token_hash)
   await addKey(actor, row.client_id, row.connector, key ?? '')
   await markUsed(row)
   return { url: null }
@@ -77,7 +77,8 @@ export async function finishInvitation(token: string, answer: { state: string; c
   const { row, actor } = await open(token)
   const back = new URL(await finishSignIn(actor, answer, row.token_hash), 'http://studio')
   if (back.searchParams.has('connected')) await markUsed(row)
-  return back.searchParams.has('connected') ? '/connect/done' : back.pathname + back.search
+  // The link itself is kept nowhere but in the mail it was sent by.
+  return back.searchParams.has('connected') ? '/connect/done' : `/connect/${token}${back.search}`
 }
 
 const markUsed = (row: Row) => db().sequelize.query('update invitations set used_at = now() where token_hash = $1', { bind: [row.token_hash] })

@@ -137,7 +137,7 @@ export async function readAddress(url: string, known: { etag?: string | null; la
 function hubIn({ link, url }: Fetched): { hub?: string; self?: string } {
   const links = linksIn(link)
   const [hub, self] = ['hub', 'self'].map((relation) => links.get(relation)).map((address) => (address && URL.canParse(address, url) ? new URL(address, url).href : undefined))
-  return hub ? { hub, self } : {}
+  return hub ? { hub, ...(self ? { self } : {}) } : {}
 }
 
 export async function followAnnounced(answer: Result<Answer>): Promise<Result<Answer>> {

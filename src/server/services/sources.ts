@@ -145,12 +145,13 @@ export async function removeSource(actor: Actor, id: string): Promise<void> {
 
 export async function getSource(actor: Actor, id: string): Promise<SourceShape> {
   const row = await sourceRow(actor, id)
-  return found((await listSources(actor, row.clientId)).find((one) => one.id === id), 'source')
+  return found((await listSources(actor, row.clientId, id))[0], 'source')
 }
 
-export async function listSources(actor: Actor, clientId: string): Promise<SourceShape[]> {
+/** @param only - id of one of them */
+export async function listSources(actor: Actor, clientId: string, only?: string): Promise<SourceShape[]> {
   const client = await clientRow(actor, clientId)
-  const rows = await db().Source.findAll({ where: { clientId: client.id }, order: [['label', 'ASC']] })
+  const rows = await db().Source.findAll({ where: { clientId: client.id, ...(only ? { id: only } : {}) }, order: [['label', 'ASC']] })
   const tallies = await tallyOf(rows.map((row) => row.id))
   const uses = await db().sequelize.query<{ source: string; id: string; name: string }>(
     `select distinct s.source, w.id, w.name from widgets w left join releases r on r.id = w.live_release_id,
