@@ -2,7 +2,7 @@
  * Stand-in: a network for pictures and posts. OAuth 2.0 authorisation code with PKCE (RFC 6749, RFC 7636), a sign-in and
  * a consent page, and an API of its own. `/control` drops everybody's consent, as an owner who thinks twice would.
  */
-import { createHash, createHmac, timingSafeEqual } from 'node:crypto'
+import { createHash, createHmac, randomUUID, timingSafeEqual } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { publications } from './entries'
 import { escapeHtml, propPage, readForm, send } from './html'
@@ -29,6 +29,7 @@ export function createNetwork(origin: string, state: State, save: () => void) {
     const entry = publication.entries[at % publication.entries.length]!
     return { id: `p${1000 + at}`, by: people[who]!, about: people[(who + 2) % people.length]!, text: `${entry.title}. ${entry.text.split('. ')[0]}. #${topics[who % topics.length]}`, topic: topics[who % topics.length]!, at: Date.parse(state.epoch) - at * 7 * hourMs, likes: (at * 37) % 211, seed: at, ...(at % 11 === 5 ? { answers: `${origin}/post/p${1000 + at + 1}` } : {}), ...(at % 13 === 7 ? { from: people[(who + 1) % people.length]! } : {}), closed: at % 17 === 9, likedBy: people[(who + 3) % people.length]! }
   })
+  const ended = () => state.ended ?? []
   const sign = (facts: object) => {
     const body = Buffer.from(JSON.stringify(facts)).toString('base64url')
     return `${body}.${createHmac('sha256', secret).update(body).digest('base64url')}`
@@ -38,10 +39,17 @@ export function createNetwork(origin: string, state: State, save: () => void) {
     const wanted = createHmac('sha256', secret).update(body).digest()
     const given = Buffer.from(mark, 'base64url')
     if (given.length !== wanted.length || !timingSafeEqual(given, wanted)) return undefined
-    const facts = JSON.parse(Buffer.from(body, 'base64url').toString()) as { kind: string; user: string; until: number; round: number }
-    return facts.kind === kind && facts.until > Date.now() && facts.round === (state.consentRound ?? 0) ? { ...facts } : undefined
+    const facts = JSON.parse(Buffer.from(body, 'base64url').toString()) as { kind: string; user: string; until: number; round: number; id: string; grant: string }
+    const isOver = ended().includes(facts.id) || ended().includes(facts.grant)
+    return facts.kind === kind && facts.until > Date.now() && facts.round === (state.consentRound ?? 0) && !isOver ? { ...facts } : undefined
   }
-  const tokenFor = (kind: string, user: string, lasts: number, more: object = {}) => sign({ kind, user, until: Date.now() + lasts, round: state.consentRound ?? 0, at: Math.random(), ...more })
+  const tokenFor = (kind: string, user: string, lasts: number, more: object = {}) => sign({ kind, user, until: Date.now() + lasts, round: state.consentRound ?? 0, id: randomUUID(), ...more })
+  /** A code and a refresh token work once, and what was given back works no more. */
+  const end = (id: unknown) => {
+    state.ended = [...ended(), String(id)].slice(-1000)
+    save()
+  }
+  const tokensFor = (user: string, grant: unknown) => ({ access_token: tokenFor('access', user, accessMs, { grant }), refresh_token: tokenFor('refresh', user, refreshMs, { grant }), token_type: 'Bearer', expires_in: accessMs / 1000, scope: 'read' })
   const json = (response: ServerResponse, body: unknown, status = 200) => send(response, JSON.stringify(body), { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' }, status)
 
   function askSignIn(response: ServerResponse, query: URLSearchParams, fault = ''): void {
@@ -62,12 +70,14 @@ export function createNetwork(origin: string, state: State, save: () => void) {
     if (form.get('grant_type') === 'refresh_token') {
       const facts = opened(form.get('refresh_token') ?? '', 'refresh')
       if (!facts) return json(response, { error: 'invalid_grant' }, 400)
-      return json(response, { access_token: tokenFor('access', facts.user, accessMs), refresh_token: tokenFor('refresh', facts.user, refreshMs), token_type: 'Bearer', expires_in: accessMs / 1000 })
+      end(facts.id)
+      return json(response, tokensFor(facts.user, facts.grant))
     }
     const facts = opened(form.get('code') ?? '', 'code')
     const proof = createHash('sha256').update(form.get('code_verifier') ?? '').digest('base64url')
     if (!facts || facts.challenge !== proof || facts.back !== form.get('redirect_uri')) return json(response, { error: 'invalid_grant' }, 400)
-    json(response, { access_token: tokenFor('access', facts.user, accessMs), refresh_token: tokenFor('refresh', facts.user, refreshMs), token_type: 'Bearer', expires_in: accessMs / 1000, scope: 'read' })
+    end(facts.id)
+    json(response, tokensFor(facts.user, randomUUID()))
   }
 
   function sendPosts(response: ServerResponse, query: URLSearchParams): void {
@@ -94,7 +104,12 @@ export function createNetwork(origin: string, state: State, save: () => void) {
       return facts ? goBack(response, form, { code: tokenFor('code', facts.user, codeMs, { challenge: form.get('code_challenge'), back: form.get('redirect_uri') }) }) : askSignIn(response, form)
     }
     if (url.pathname === '/token' && request.method === 'POST') return give(response, await readForm(request))
-    if (url.pathname === '/revoke') return json(response, {})
+    if (url.pathname === '/revoke' && request.method === 'POST') {
+      const given = (await readForm(request)).get('token') ?? ''
+      const facts = opened(given, 'refresh') ?? opened(given, 'access')
+      if (facts) end(facts.grant)
+      return json(response, {})
+    }
     if (url.pathname === '/control') {
       if (query.has('drop')) {
         state.consentRound = (state.consentRound ?? 0) + 1

@@ -17,6 +17,8 @@ export interface State {
   listeners?: readonly Listener[]
   /** How often consent was taken back at the picture network. */
   consentRound?: number
+  /** Codes and refresh tokens that were used up there, and consents given back. */
+  ended?: readonly string[]
 }
 
 export function openState(folder: string): { readonly state: State; save(): void } {

@@ -194,7 +194,7 @@ export type BenchShape = z.infer<typeof bench>
 export const table = z.object({ client, widget, sources: z.array(source), rows: z.array(tableRow), decisions })
 export type TableShape = z.infer<typeof table>
 
-export const connection = z.object({ id: z.uuid(), connector: z.string(), label: z.string(), account: z.string(), state: z.enum(['ok', 'lost']), createdAt: when })
+export const connection = z.object({ id: z.uuid(), connector: z.string(), label: z.string(), account: z.string(), state: z.enum(['ok', 'lost']), sources: z.int(), createdAt: when })
 export type ConnectionShape = z.infer<typeof connection>
 export const connector = z.object({ id: z.string(), label: z.string(), hint: z.string(), signIn: z.enum(['oauth', 'key', 'none']), searchHint: z.object({ name: z.string(), place: z.string() }).nullable(), connections: z.array(connection) })
 export type ConnectorShape = z.infer<typeof connector>

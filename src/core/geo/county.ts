@@ -1,4 +1,5 @@
 /** Postal areas of the invented county of Saltmere, for finding a place by its postcode. Coordinates in degrees. */
+import type { Location } from '../items/item'
 import type { Point } from './distance'
 
 export interface PostalArea extends Point { readonly code: string; readonly town: string }
@@ -20,4 +21,10 @@ export function findPlace(written: string): PostalArea | undefined {
   const text = written.trim().toUpperCase()
   const [code] = /^[A-Z]{1,2}\d{1,2}(?=\s|\d[A-Z]{2}$|$)/.exec(text) ?? []
   return county.find((area) => area.code === code) ?? county.find((area) => area.town.toUpperCase() === text)
+}
+
+/** Where something is: by its coordinates, else by its postcode, else by its town. */
+export function pointOf({ latitude, longitude, postalCode, addressLocality }: Location): Point | undefined {
+  if (latitude !== undefined && longitude !== undefined) return { latitude, longitude }
+  return (postalCode ? findPlace(postalCode) : undefined) ?? (addressLocality ? findPlace(addressLocality) : undefined)
 }

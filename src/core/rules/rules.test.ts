@@ -75,6 +75,20 @@ describe('sift', () => {
   })
 })
 
+describe('words of any language', () => {
+  test.each<[string, string, string, boolean]>([
+    ['a word of a script without spaces is found anywhere', '陶器', '新しい陶器の販売を始めます', true],
+    ['of another one, too, with its marks', 'ดินเผา', 'เครื่องปั้นดินเผาใหม่', true],
+    ['beside letters that set words apart', 'Kiln陶', 'the Kiln陶器', true],
+    ['which still end where they should', 'iln陶', 'the Kiln陶器', false],
+    ['Greek', 'πηλός', 'Ο πηλός είναι έτοιμος', true],
+    ['Greek, a part of a word', 'πηλ', 'Ο πηλός είναι έτοιμος', false],
+    ['Arabic', 'طين', 'هذا طين جديد', true],
+    ['Arabic, a part of a word', 'طي', 'هذا طين جديد', false],
+    ['Hindi, where a mark belongs to the word', 'मिट्ट', 'मिट्टी का घड़ा', false],
+  ])('%s', (_name, word, text, isFound) => expect(sift([item('one', { text })], [{ type: 'words', mode: 'only', words: [word] }], now).shown.length === 1).toBe(isFound))
+})
+
 describe('conditions', () => {
   const at = (latitude: number, longitude: number) => ({ location: { latitude, longitude, addressLocality: 'Marlowick', postalCode: 'SM4 2QT' } })
   const many = [
@@ -97,6 +111,7 @@ describe('conditions', () => {
     ['a postal area', { type: 'area', by: 'postalCode', names: ['sm42'] }, 'ab'],
     ['coming days, also of what repeats', { type: 'next', days: 3 }, 'c'],
     ['fixed dates take the day of an event', { type: 'dates', from: '2026-03-12', to: '2026-03-12' }, 'c'],
+    ['fixed dates take every day of what repeats', { type: 'dates', from: '2026-02-28', to: '2026-03-01' }, 'c'],
     ['an open end', { type: 'dates', from: '', to: '2025-12-31' }, 'd'],
     ['a language in general; none said passes', { type: 'language', languages: ['en'] }, 'acd'],
     ['not an answer', { type: 'not', of: { type: 'answer' } }, 'acd'],
@@ -113,6 +128,16 @@ describe('conditions', () => {
     const event = item('e', { type: 'Event', startDate: '2026-03-10T01:00:00' })
     const shown = (minutes: number) => sift([event], [{ type: 'next', days: 1 }], now, () => minutes).shown.length
     expect([shown(0), shown(120)]).toEqual([1, 0])
+  })
+  test('a day is that of the widget’s place, for posts and for times with a zone; a time on any clock keeps its own', () => {
+    const late = [item('post', { datePublished: '2026-03-09T23:30:00Z' }), item('zoned', { type: 'Event', startDate: '2026-03-09T23:30:00Z' }), item('any clock', { type: 'Event', startDate: '2026-03-09T23:30:00' })]
+    const on = (day: string, minutes: number) => sift(late, [{ type: 'dates', from: day, to: day }], now, () => minutes).shown.map((one) => one.id)
+    expect([on('2026-03-09', 0), on('2026-03-10', 60), on('2026-03-09', 60)]).toEqual([['post', 'zoned', 'any clock'], ['post', 'zoned'], ['any clock']])
+  })
+  test('what has no coordinates is where its postcode is, or its town', () => {
+    const people = [item('by code', { location: { postalCode: 'SM4 2QT' } }), item('by town', { location: { addressLocality: 'Kilnbridge' } }), item('nowhere', { location: { addressLocality: 'Elsewhere' } }), item('none')]
+    const near = (km: number) => sift(people, [{ type: 'near', latitude: 52.79, longitude: 1.08, km, of: '' }], now).shown.map((one) => one.id)
+    expect([near(1), near(100)]).toEqual([['by code'], ['by code', 'by town']])
   })
   test('an event that begins changes the answer', () => expect(new Date(sift(many, [{ type: 'next', days: 3 }], now).validUntil).toISOString()).toBe('2026-03-12T00:00:00.001Z'.replace('T00', 'T19')))
   test.each<[Rule, string]>([[{ type: 'any', of: [{ type: 'picture' }, { type: 'not', of: { type: 'answer' } }] }, 'Only with a picture, or not: answers to others'], [{ type: 'stars', least: 4, most: 5 }, 'With at least 4 stars'], [{ type: 'dates', from: '2026-01-01', to: '' }, 'From 2026-01-01 on'], [{ type: 'order', by: ['soonest', 'name'] }, 'What comes next first, then by name']])('in words: %p', (rule, words) => expect(ruleInWords(rule)).toBe(words))

@@ -2,6 +2,7 @@
  * What may be shown, in which order, how many. Each rule is a plain value; the engine tells after each how many are
  * left and which ones it took away, so that nobody has to guess. No rule lets more through than came to it.
  */
+import { pointOf } from '../geo/county'
 import { distanceKm } from '../geo/distance'
 import { findDoubles } from '../items/doubles'
 import type { Item } from '../items/item'
@@ -19,7 +20,7 @@ export type Condition =
   | { readonly type: 'age'; readonly days: number }
   /** Starts, or starts again, within the next `days` days. */
   | { readonly type: 'next'; readonly days: number }
-  /** Its own day, `YYYY-MM-DD`, both ends included; an empty end is open. */
+  /** Its own day in the widget's zone, or any day on which it repeats, `YYYY-MM-DD`, both ends included; an empty end is open. */
   | { readonly type: 'dates'; readonly from: string; readonly to: string }
   /** On a scale of five, whatever the publisher's own is. */
   | { readonly type: 'stars'; readonly least: number; readonly most: number }
@@ -157,18 +158,15 @@ function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => bo
     case 'next':
       return (item) => startsOf(item, offsetAt).some((start) => start >= now && start <= now + node.days * dayMs)
     case 'dates':
-      return (item) => {
-        const day = (item.startDate ?? item.datePublished ?? item.dateModified ?? '').slice(0, 10)
-        return day !== '' && (node.from === '' || day >= node.from) && (node.to === '' || day <= node.to)
-      }
+      return between(node, offsetAt)
     case 'stars':
       return (item) => within(starsOf(item), node)
     case 'price':
       return (item) => within(item.offers?.price, node)
     case 'near':
-      return (item) => {
-        const { latitude, longitude } = item.location ?? {}
-        return latitude !== undefined && longitude !== undefined && distanceKm({ latitude, longitude }, node) <= node.km
+      return ({ location }) => {
+        const point = location && pointOf(location)
+        return point !== undefined && distanceKm(point, node) <= node.km
       }
     case 'answer':
       return (item) => item.inReplyTo !== undefined
@@ -182,6 +180,24 @@ function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => bo
     }
   }
 }
+
+/** Whether one of its days lies between two; the borders are worked out once, as wall times and as instants of the widget's place. */
+function between({ from, to }: { from: string; to: string }, offsetAt: OffsetAt): (item: Item) => boolean {
+  const walls = [from ? Date.parse(from) : -Infinity, to ? Date.parse(to) + dayMs : Infinity] as const
+  const instants = walls.map((wall) => (Number.isFinite(wall) ? instantHere(wall, offsetAt) : wall))
+  const isWithin = (at: number, [first, end]: readonly number[]) => at >= first! && at < end!
+  return ({ dates, startDate, datePublished, dateModified }) => {
+    const starts = dates ?? (startDate ? [startDate] : [])
+    if (starts.length === 0) return isWithin(Date.parse(datePublished ?? dateModified ?? ''), instants)
+    return starts.some((written) => {
+      const moment = readMoment(written)
+      return moment !== undefined && (moment.zone ? isWithin(instantOf(moment.wall, moment.zone), instants) : isWithin(moment.wall, walls))
+    })
+  }
+}
+
+/** A wall time in the widget's place, as an instant. */
+const instantHere = (wall: number, offsetAt: OffsetAt) => wall - offsetAt(wall - offsetAt(wall) * 60_000) * 60_000
 
 const within = (value: number | undefined, { least, most }: { least: number; most: number }) => value !== undefined && value >= least && value <= most
 const squeeze = (text: string) => text.replace(/\s+/g, '').toUpperCase()
@@ -206,7 +222,7 @@ export function startsOf(item: Item, offsetAt: OffsetAt): number[] {
     const moment = readMoment(written)
     if (!moment) return []
     if (moment.zone) return [instantOf(moment.wall, moment.zone)]
-    return [moment.wall - offsetAt(moment.wall - offsetAt(moment.wall) * 60_000) * 60_000]
+    return [instantHere(moment.wall, offsetAt)]
   })
 }
 
@@ -278,10 +294,19 @@ function keyOf(item: Item, key: OrderKey, now: number, offsetAt: OffsetAt): numb
   }
 }
 
-/** One pattern for all words: a word ends where no letter, mark or digit of any script follows. */
+/** Scripts that write without spaces between words: where a word of theirs ends can't be seen. */
+const unspaced = '\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}\\p{Script=Tibetan}'
+const beginsUnspaced = new RegExp(`^[${unspaced}]`, 'u')
+const endsUnspaced = new RegExp(`[${unspaced}]\\p{M}*$`, 'u')
+
+/** One pattern for all words: a word ends where no letter, mark or digit follows, of any script that sets words apart. */
 function wordFinder(words: readonly string[]): (item: Item) => boolean {
-  const escaped = words.map((word) => fold(word).replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+'))
-  const pattern = new RegExp(`(?<![\\p{L}\\p{M}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{M}\\p{N}])`, 'u')
+  const patterns = words.map((written) => {
+    const word = fold(written)
+    const escaped = word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+')
+    return `${beginsUnspaced.test(word) ? '' : '(?<![\\p{L}\\p{M}\\p{N}])'}${escaped}${endsUnspaced.test(word) ? '' : '(?![\\p{L}\\p{M}\\p{N}])'}`
+  })
+  const pattern = new RegExp(patterns.join('|'), 'u')
   return (item) => pattern.test(fold(`${item.name}\n${item.text}\n${item.keywords.join('\n')}`))
 }
 

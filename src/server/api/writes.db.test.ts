@@ -57,6 +57,7 @@ test('each write answers in its shape and is seen by the next read', async () =>
   const source = await call('POST', `/clients/${client.id}/sources`, { address: `${outside.origin}/feed` })
   expect(await call('PATCH', `/sources/${source.id}`, { label: 'News' })).toMatchObject({ label: 'News', items: 2 })
   expect(await call('POST', `/sources/${source.id}/refresh`)).toMatchObject({ health: 'ok', label: 'News' })
+  expect(await call('POST', `/sources/${source.id}/stop`)).toMatchObject({ items: 2, progress: null })
   const spare = await call('POST', `/clients/${client.id}/sources`, { address: `${outside.origin}/feed/2`, label: 'Spare' })
   await call('DELETE', `/sources/${spare.id}`)
   expect(await read(`/clients/${client.id}/sources`)).toHaveLength(1)

@@ -53,7 +53,8 @@ export function accessTo(connector: Connector, headers: Readonly<Record<string, 
       const fetched = await fetchAddress({ url, accept: 'application/json', headers })
       if (!fetched.ok) throw new ProblemError(fetched.problem)
       const { status, bytes } = fetched.value
-      if (status === 401 || status === 403) throw new ProblemError(problem('connection_lost', { label: connector.label }))
+      // 403 is one thing that it keeps to itself, unless it says no to the key.
+      if (status === 401 || (status === 403 && connector.signIn === 'key')) throw new ProblemError(problem('connection_lost', { label: connector.label }))
       if (status !== 200) throw new ProblemError(refusalOf(status, url))
       const parsed = shape.safeParse(safeJson(bytes.toString('utf8')))
       if (!parsed.success) throw new ProblemError(problem('nothing_readable', { address: url, kind: `of a form that is not expected (${parsed.error.issues[0]?.path.join('.') ?? ''})` }))

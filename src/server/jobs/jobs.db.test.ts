@@ -72,6 +72,25 @@ describe('what time alone makes due', () => {
     expect(next).toBeGreaterThan(26 * 60_000)
     expect(next).toBeLessThan(34 * 60_000)
   })
+  test('what is being read is not due again, unless somebody makes it so meanwhile', async () => {
+    feed = rss(item('Slow'))
+    const { source } = await liveWidget()
+    const row = () => database.db().Source.findByPk(source.id).then((one) => one!)
+    await database.db().Source.update({ nextAt: new Date(0) }, { where: { id: source.id } })
+    await w.enqueueDue()
+    expect((await row()).nextAt.getTime()).toBeGreaterThan(Date.now() + 60_000)
+    const answer = outside.answer
+    let go: () => void = () => undefined
+    outside.answer = (_request, response) => void (go = () => response.writeHead(200).end(rss(item('Slow, at last'))))
+    const reading = w.handlers.refresh({ sourceId: source.id })
+    await new Promise((done) => setTimeout(done, 400))
+    const news = new Date(Date.now() + 5_000)
+    await database.db().Source.update({ nextAt: news }, { where: { id: source.id } })
+    go()
+    await reading
+    outside.answer = answer
+    expect((await row()).nextAt).toEqual(news)
+  })
   test('an unchanged source makes no work', async () => {
     feed = rss(item('Same', 1))
     const { source, widget } = await liveWidget()

@@ -21,6 +21,9 @@ export interface Jobs {
 export type JobName = keyof Jobs
 export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures', 'subscribe']
 
+/** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
+const mostSeconds: Readonly<Record<JobName, number>> = { refresh: 600, render: 120, pictures: 300, subscribe: 60 }
+
 const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
 
 /** The sender: starts on first use, does no upkeep. The worker starts one of its own that does. */
@@ -40,7 +43,7 @@ export async function startBoss(options: { supervise: boolean; schedule: boolean
 /** @param key - at most one job of this name and key waits at a time */
 export async function enqueue<N extends JobName>(name: N, data: Jobs[N], key: string, transaction?: Transaction): Promise<void> {
   const sender = await boss()
-  await sender.send(name, data, { singletonKey: key, ...(transaction ? { db: inside(transaction) } : {}) })
+  await sender.send(name, data, { singletonKey: key, expireInSeconds: mostSeconds[name], ...(transaction ? { db: inside(transaction) } : {}) })
 }
 
 /** pg-boss speaks to the very connection that the transaction is on. */

@@ -2,7 +2,7 @@
 import { createServer } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import type PgBoss from 'pg-boss'
-import { closeDatabase, db } from '../db/db'
+import { closeDatabase, db, inTransaction } from '../db/db'
 import { forgetTurns } from '../fetch/pace'
 import { log } from '../log'
 import { renderWidget } from '../services/artifacts'
@@ -12,7 +12,7 @@ import { fetchPictures } from '../services/pictures'
 import { refresh } from '../services/refreshing'
 import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
-const pace = { pollS: 1, dueMs: 2_000, tidyMs: 3_600_000, refreshesAtOnce: 16, picturesAhead: 40 } as const
+const pace = { pollS: 1, dueMs: 2_000, tidyMs: 3_600_000, refreshesAtOnce: 16, leaseMinutes: 12, picturesAhead: 40 } as const
 
 type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
 
@@ -29,8 +29,14 @@ export const handlers: Handlers = {
 
 /** Puts into the queue what time alone has made due. */
 export async function enqueueDue(): Promise<void> {
-  const sources = await db().sequelize.query<{ id: string }>('select id from sources where next_at <= now() order by next_at limit 500', { type: QueryTypes.SELECT })
-  for (const { id } of sources) await enqueue('refresh', { sourceId: id }, id)
+  await inTransaction(async (transaction) => {
+    // Until it has been read it is not due again, for this worker or another; one whose reading was cut off is, after a while.
+    const sources = await db().sequelize.query<{ id: string }>(
+      `update sources set next_at = now() + make_interval(mins => $1) where id in (select id from sources where next_at <= now() order by next_at limit 500 for update skip locked) returning id`,
+      { bind: [pace.leaseMinutes], type: QueryTypes.SELECT, transaction },
+    )
+    for (const { id } of sources) await enqueue('refresh', { sourceId: id }, id, transaction)
+  })
   for (const sourceId of await dueSubscriptions()) await enqueue('subscribe', { sourceId }, sourceId)
   const widgets = await db().sequelize.query<{ id: string }>('select widget_id as id from artifacts where valid_until <= now() limit 500', { type: QueryTypes.SELECT })
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)

@@ -118,6 +118,27 @@ describe('reading through it', () => {
     await s.refresh(source.id)
     expect((await s.getSource(actor, source.id)).items).toBe(640)
   })
+  test('reading that takes too long is stopped at the next page; what has come stays, the rest comes later', async () => {
+    const source = await s.addConnected(actor, client, { connector: 'reviews', key: 'b1 Marlowick Bakery', label: 'Reviews' })
+    const going = s.refresh(source.id)
+    for (let tries = 0; tries < 200 && ((await s.getSource(actor, source.id)).progress?.done ?? 0) === 0; tries += 1) await new Promise((done) => setTimeout(done, 10))
+    expect((await s.getSource(actor, source.id)).progress).toMatchObject({ total: 640 })
+    expect((await s.stopReading(actor, source.id)).progress).toBeNull()
+    await going
+    const stopped = await s.getSource(actor, source.id)
+    expect([stopped.items > 0, stopped.items < 640, stopped.health]).toEqual([true, true, 'ok'])
+    expect(stopped.history.at(-1)!.what).toMatch(/^Stopped by hand after \d+ of 640 items/)
+    await s.refresh(source.id)
+    expect((await s.getSource(actor, source.id)).items).toBe(640)
+  })
+  test('a source that is taken away while it is read in leaves nothing behind', async () => {
+    const source = await s.addConnected(actor, client, { connector: 'reviews', key: 'b1 Marlowick Bakery', label: 'Reviews' })
+    const going = s.refresh(source.id)
+    for (let tries = 0; tries < 200 && ((await s.getSource(actor, source.id)).progress?.done ?? 0) === 0; tries += 1) await new Promise((done) => setTimeout(done, 10))
+    await s.removeSource(actor, source.id)
+    await going
+    expect(await s.db().ItemRow.count({ where: { sourceId: source.id } })).toBe(0)
+  })
   test('rooms: the private one and the one that nobody could enter never show', async () => {
     const source = await read(undefined, 'community', 'rooms')
     expect([source.items, source.closed]).toEqual([5, 2])
@@ -157,13 +178,60 @@ describe('when it is lost', () => {
     expect((await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })).length).toBeGreaterThan(3)
     expect((await s.db().Connection.findByPk(connectionId))!.expiresAt!.getTime()).toBeGreaterThan(Date.now())
   })
-  test('taken away, its sources stay with what they have', async () => {
+  test('many who find it run out renew it once, since a refresh token works once', async () => {
+    const connectionId = await connect()
+    await s.db().Connection.update({ expiresAt: new Date(0) }, { where: { id: connectionId } })
+    const ask = () => s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })
+    const lists = await Promise.all(Array.from({ length: 8 }, ask))
+    expect(lists.map((one) => one.length)).toEqual(Array.from({ length: 8 }, () => lists[0]!.length))
+    expect(await s.db().Connection.findByPk(connectionId)).toMatchObject({ state: 'ok', renewingUntil: null })
+  })
+  test('an access token that ended early over there is renewed, too', async () => {
+    const connectionId = await connect()
+    const { sealedTokens, secretOf } = await import('./access')
+    const row = (await s.db().Connection.findByPk(connectionId))!
+    await row.update(sealedTokens({ access_token: 'no longer good', refresh_token: secretOf(row)!.refresh, expires_in: 3600 }))
+    expect((await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })).length).toBeGreaterThan(3)
+    expect((await row.reload()).state).toBe('ok')
+  })
+  test('a renewal that was cut off does not block the next one for ever', async () => {
+    const connectionId = await connect()
+    await s.db().Connection.update({ expiresAt: new Date(0), renewingUntil: new Date(Date.now() + 700) }, { where: { id: connectionId } })
+    expect((await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })).length).toBeGreaterThan(3)
+  })
+  test('taken away, over there too; its sources stay with what they have, and go on when the account is connected again', async () => {
     const connectionId = await connect()
     const source = await s.addConnected(actor, client, { connector: 'pictures', connectionId, key: 'by=marlowick.bakery', label: 'Posts' })
     await s.refresh(source.id)
-    await s.removeConnection(actor, connectionId)
+    const { secretOf } = await import('./access')
+    const { access } = secretOf((await s.db().Connection.findByPk(connectionId))!)!
+    expect(await s.removeConnection(actor, connectionId)).toEqual({ isKnownThere: true })
+    expect((await fetch(`${origins.pictures}/api/showable`, { headers: { authorization: `Bearer ${access}` } })).status).toBe(401)
     await s.refresh(source.id)
-    expect(await s.getSource(actor, source.id)).toMatchObject({ items: 16, health: 'failing' })
+    expect(await s.getSource(actor, source.id)).toMatchObject({ items: 16, health: 'failing', connection: 'lost' })
+    expect(await connect()).toBe(connectionId)
+    await s.refresh(source.id)
+    expect(await s.getSource(actor, source.id)).toMatchObject({ items: 16, health: 'ok', connection: 'ok' })
+  })
+  test('one that nothing is read through is gone when it is taken away, also when its service can’t be told', async () => {
+    const connectionId = await connect()
+    const { pictures } = origins
+    const { env } = await import('../env')
+    env().YIMBLE_CONNECTORS.pictures = 'http://127.0.0.1:9'
+    const answer = await s.removeConnection(actor, connectionId)
+    env().YIMBLE_CONNECTORS.pictures = pictures!
+    expect([answer, await s.db().Connection.findByPk(connectionId)]).toEqual([{ isKnownThere: false }, null])
+  })
+  test('a new key lets what waited go on at once', async () => {
+    const { id } = await s.addKey(actor, client, 'people', peopleKey)
+    const source = await s.addConnected(actor, client, { connector: 'people', connectionId: id, key: 'all', label: 'Register' })
+    await s.refresh(source.id)
+    const { sealedKey } = await import('./access')
+    await s.db().Connection.update(sealedKey('taken back'), { where: { id } })
+    await s.refresh(source.id)
+    expect(await s.getSource(actor, source.id)).toMatchObject({ items: 23, connection: 'lost' })
+    expect((await s.addKey(actor, client, 'people', peopleKey)).id).toBe(id)
+    expect((await s.db().Source.findByPk(source.id))!.nextAt.getTime()).toBeLessThanOrEqual(Date.now())
   })
   test('another agency’s connection is absent', async () => {
     const connectionId = await connect()

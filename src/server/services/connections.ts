@@ -1,38 +1,34 @@
 /**
- * Accounts elsewhere: signing in over there (OAuth 2.0 authorisation code with PKCE, RFC 7636), renewing, losing and
- * finding again. A lost connection takes nothing away: its sources keep what they have until somebody signs in again.
+ * Accounts elsewhere: signing in over there (OAuth 2.0 authorisation code with PKCE, RFC 7636), losing and finding again;
+ * renewing is `access.ts`'s. A lost connection takes nothing away: its sources keep what they have until somebody signs in again.
  */
 import { createHash, randomBytes } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
-import * as z from 'zod'
 import type { ConnectionShape, ConnectorShape, ShowableShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
-import { safeJson } from '@/core/readers/json'
 import { connectors, getConnector } from '../connectors/all'
-import { accessTo, originOf, type Access, type Connector } from '../connectors/connector'
+import { accessTo, originOf, type Connector } from '../connectors/connector'
 import { db } from '../db/db'
 import type { Connection } from '../db/models/connection'
 import { env } from '../env'
-import { fetchAddress } from '../fetch/fetchAddress'
+import { log } from '../log'
+import { accessBy, askForTokens, post, sealedKey, sealedTokens, secretOf } from './access'
 import { demand, found, type Actor } from './actor'
 import { clientRow } from './clients'
 import { seal, unseal } from './sealed'
 import { hashToken, newToken } from './secrets'
 
 const signInMinutes = 10
-const early = 30_000
-const purpose = 'connection'
-const tokens = z.object({ access_token: z.string().min(1), refresh_token: z.string().optional(), expires_in: z.number().positive().default(3600) })
-const kept = z.object({ access: z.string().default(''), refresh: z.string().optional(), key: z.string().optional() })
-type Kept = z.infer<typeof kept>
 
-const shapeOf = (row: Connection): ConnectionShape => ({ id: row.id, connector: row.connector, label: getConnector(row.connector).label, account: row.account, state: row.state, createdAt: row.createdAt.toISOString() })
+const shapeOf = (row: Connection, sources: number): ConnectionShape => ({ id: row.id, connector: row.connector, label: getConnector(row.connector).label, account: row.account, state: row.state, sources, createdAt: row.createdAt.toISOString() })
 
 /** Connectors that this installation knows the way to, each with the client's connections. */
 export async function listConnectors(actor: Actor, clientId: string): Promise<ConnectorShape[]> {
   const client = await clientRow(actor, clientId)
   const rows = await db().Connection.findAll({ where: { clientId: client.id }, order: [['createdAt', 'ASC']] })
-  return connectors.filter((one) => originOf(one.id)).map(({ id, label, hint, signIn, searchHint }) => ({ id, label, hint, signIn, searchHint: searchHint ?? null, connections: rows.filter((row) => row.connector === id).map(shapeOf) }))
+  const used = await db().Source.findAll({ where: { connectionId: rows.map((row) => row.id) }, attributes: ['connectionId'] })
+  const shaped = rows.map((row) => shapeOf(row, used.filter((source) => source.connectionId === row.id).length))
+  return connectors.filter((one) => originOf(one.id)).map(({ id, label, hint, signIn, searchHint }) => ({ id, label, hint, signIn, searchHint: searchHint ?? null, connections: shaped.filter((one) => one.connector === id) }))
 }
 
 /**
@@ -78,12 +74,17 @@ export async function finishSignIn(actor: Actor, answer: { state: string; code?:
   if (!given) return back('said', 'connection_refused')
   const { account } = await connector.list(accessTo(connector, { authorization: `Bearer ${given.access_token}` }), { name: '', place: '' })
   const same = await db().Connection.findOne({ where: { clientId: client.id, connector: connector.id, account } })
-  const values = { state: 'ok' as const, ...sealedTokens(given, undefined) }
+  const values = { state: 'ok' as const, ...sealedTokens(given) }
   // The same account again heals what was lost: its sources go on.
   const id = same ? (await same.update(values)).id : (await db().Connection.create({ clientId: client.id, agencyId: actor.agencyId, connector: connector.id, account, ...values })).id
-  await db().sequelize.query(`update sources set next_at = now() where connection_id = $1 and failures > 0`, { bind: [id] })
+  await goOn(id)
   return back('connected', id)
 }
+
+const usesOf = (id: string) => db().Source.count({ where: { connectionId: id } })
+
+/** Sources that could not be read without the connection are due at once. */
+const goOn = (id: string) => db().sequelize.query(`update sources set next_at = now() where connection_id = $1 and failures > 0`, { bind: [id] })
 
 /** Keeps a key that somebody was given. It is tried first. */
 export async function addKey(actor: Actor, clientId: string, connectorId: string, key: string): Promise<ConnectionShape> {
@@ -97,19 +98,38 @@ export async function addKey(actor: Actor, clientId: string, connectorId: string
     if (error instanceof ProblemError && error.problem.code === 'connection_lost') throw new ProblemError(problem('key_refused', { label: connector.label }))
     throw error
   }
-  const secret = seal(JSON.stringify({ key } satisfies Partial<Kept>), purpose)
   const same = await db().Connection.findOne({ where: { clientId: client.id, connector: connector.id } })
-  return shapeOf(same ? await same.update({ secret, state: 'ok' }) : await db().Connection.create({ clientId: client.id, agencyId: actor.agencyId, connector: connector.id, account: 'by key', secret }))
+  const row = same ? await same.update({ ...sealedKey(key), state: 'ok' }) : await db().Connection.create({ clientId: client.id, agencyId: actor.agencyId, connector: connector.id, account: 'by key', ...sealedKey(key) })
+  await goOn(row.id)
+  return shapeOf(row, await usesOf(row.id))
 }
 
-/** Takes the connection away, over there too. Its sources stay with what they have. */
-export async function removeConnection(actor: Actor, id: string): Promise<void> {
+/**
+ * Takes the connection away, over there too. Its sources stay with what they have, and go on when the same account is
+ * connected again.
+ * @returns whether the other side knows of it
+ */
+export async function removeConnection(actor: Actor, id: string): Promise<{ isKnownThere: boolean }> {
   demand(actor, 'designer')
   const row = await connectionRow(actor, id)
+  const isKnownThere = await revoke(row)
+  if ((await usesOf(id)) > 0) await row.update({ secret: null, state: 'lost', expiresAt: null })
+  else await row.destroy()
+  return { isKnownThere }
+}
+
+/** OAuth 2.0 Token Revocation (RFC 7009). A service that can't be reached must not keep anybody from leaving. */
+async function revoke(row: Connection): Promise<boolean> {
   const connector = getConnector(row.connector)
-  const secret = secretOf(row)
-  if (connector.oauth && secret?.refresh) await post(connector, connector.oauth.revoke, { token: secret.refresh, client_id: connector.oauth.clientId })
-  await row.destroy()
+  const token = secretOf(row)?.refresh
+  if (!connector.oauth || !token) return true
+  try {
+    return (await post(connector, connector.oauth.revoke, { token, client_id: connector.oauth.clientId })).status < 400
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error
+    log.info({ connector: connector.id, code: error.problem.code }, 'a connection was taken away here only')
+    return false
+  }
 }
 
 const connectionRow = async (actor: Actor, id: string) => found(await db().Connection.findOne({ where: { id, agencyId: actor.agencyId } }), 'connection')
@@ -125,60 +145,4 @@ export async function listShowable(actor: Actor, clientId: string, input: { conn
   const connection = await connectionOf(client.id, connector, input.connectionId)
   const { showable } = await connector.list(await accessBy(connector, connection), input)
   return [...showable]
-}
-
-/** Access that renews itself. @throws ProblemError `connection_lost`, after noting it on the connection */
-export async function accessBy(connector: Connector, connection: Connection | null): Promise<Access> {
-  if (connector.signIn === 'none') return accessTo(connector, {})
-  const secret = connection ? secretOf(connection) : undefined
-  if (!connection || !secret) throw new ProblemError(problem('connection_lost', { label: connector.label }))
-  const lost = async (): Promise<never> => {
-    await connection.update({ state: 'lost' })
-    throw new ProblemError(problem('connection_lost', { label: connector.label }))
-  }
-  if (connector.signIn === 'key') return guarded(accessTo(connector, { [connector.keyHeader!]: secret.key ?? '' }), lost)
-  let access = secret.access
-  if ((connection.expiresAt?.getTime() ?? 0) < Date.now() + early) {
-    const renewed = secret.refresh ? await askForTokens(connector, { grant_type: 'refresh_token', refresh_token: secret.refresh }) : undefined
-    if (!renewed) return lost()
-    await connection.update({ state: 'ok', ...sealedTokens(renewed, secret.refresh) })
-    access = renewed.access_token
-  }
-  return guarded(accessTo(connector, { authorization: `Bearer ${access}` }), lost)
-}
-
-const guarded = (access: Access, lost: () => Promise<never>): Access => ({
-  async json(path, shape) {
-    try {
-      return await access.json(path, shape)
-    } catch (error) {
-      if (error instanceof ProblemError && error.problem.code === 'connection_lost') return lost()
-      throw error
-    }
-  },
-})
-
-function secretOf(row: Connection): Kept | undefined {
-  const text = row.secret ? unseal(row.secret, purpose) : undefined
-  const parsed = text === undefined ? undefined : kept.safeParse(safeJson(text))
-  return parsed?.success ? parsed.data : undefined
-}
-
-function sealedTokens(given: z.infer<typeof tokens>, before: string | undefined): { secret: Buffer; expiresAt: Date } {
-  const secret: Kept = { access: given.access_token, refresh: given.refresh_token ?? before }
-  return { secret: seal(JSON.stringify(secret), purpose), expiresAt: new Date(Date.now() + given.expires_in * 1000) }
-}
-
-/** @returns undefined when the other side says no @throws ProblemError when it can't be reached: that is no refusal */
-async function askForTokens(connector: Connector, form: Readonly<Record<string, string>>): Promise<z.infer<typeof tokens> | undefined> {
-  const answer = await post(connector, connector.oauth!.token, { ...form, client_id: connector.oauth!.clientId })
-  const parsed = answer.status === 200 ? tokens.safeParse(safeJson(answer.text)) : undefined
-  if (answer.status >= 500) throw new ProblemError(problem('host_silent', { host: connector.label, why: 'its sign-in answers with an error' }))
-  return parsed?.success ? parsed.data : undefined
-}
-
-async function post(connector: Connector, path: string, form: Readonly<Record<string, string>>): Promise<{ status: number; text: string }> {
-  const fetched = await fetchAddress({ url: new URL(path, originOf(connector.id)).href, accept: 'application/json', form })
-  if (!fetched.ok) throw new ProblemError(fetched.problem)
-  return { status: fetched.value.status, text: fetched.value.bytes.toString('utf8') }
 }

@@ -17,9 +17,10 @@ const picturesAnItem = 4
 
 /**
  * Stores one reading of a source. Items that are no longer in it are marked gone, unless only part of it could be read.
+ * @param from - place of the first one, when it is a page of several
  * @returns whether anything that can show has changed
  */
-export async function upsertItems(source: { id: string; label: string; address: string; policy?: string }, read: readonly ReadItem[], isWhole: boolean, transaction: Transaction): Promise<boolean> {
+export async function upsertItems(source: { id: string; label: string; address: string; policy?: string }, read: readonly ReadItem[], isWhole: boolean, transaction: Transaction, from = 0): Promise<boolean> {
   const ids = identify(source.id, read)
   const rows = new Map<string, { facts: Omit<Item, 'html'>; html: string | null; raw: object; position: number }>()
   const pictures = await registerPictures(read.flatMap((item) => item.image.slice(0, picturesAnItem)), transaction)
@@ -31,7 +32,7 @@ export async function upsertItems(source: { id: string; label: string; address: 
     if (rows.has(id)) continue
     const { guid: _guid, summary, html, text: plain, ...facts } = item
     const text = shorten(plain ?? textOf(summary ?? html ?? ''), textLimit)
-    rows.set(id, { position, facts: { ...facts, id, source: source.id, sourceName: source.label, text, image }, html: html || summary ? sanitise(html ?? summary ?? '', item.url ?? source.address) : null, raw: { summary, html, text: plain } })
+    rows.set(id, { position: from + position, facts: { ...facts, id, source: source.id, sourceName: source.label, text, image }, html: html || summary ? sanitise(html ?? summary ?? '', item.url ?? source.address) : null, raw: { summary, html, text: plain } })
   }
   const changed = await db().sequelize.query<{ id: string }>(
     `insert into items (id, source_id, position, facts, html, raw, sanitiser_version, waiting)

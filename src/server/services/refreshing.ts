@@ -1,6 +1,6 @@
 /** Refreshing sources: for the worker, and for a person who will not wait. A failed refresh changes nothing that is live. */
 import { createHash } from 'node:crypto'
-import type { Transaction } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
@@ -10,7 +10,7 @@ import { db, inTransaction } from '../db/db'
 import type { Source } from '../db/models/source'
 import type { Fetched } from '../fetch/fetchAddress'
 import { enqueue, renderShowing } from '../jobs/queue'
-import { accessBy } from './connections'
+import { accessBy } from './access'
 import { followHub, isPushed } from './hubs'
 import { upsertItems } from './items'
 import { isFile, optionsOf, readAddress, readFileText, type Answer } from './reading'
@@ -32,6 +32,9 @@ export const answered = (fetched: Fetched) => ({ etag: fetched.etag, lastModifie
 /** Spread by a tenth either way, so that sources added together are not asked together for ever. */
 export const dueIn = (minutes: number) => new Date(Date.now() + minutes * 60_000 * (0.9 + Math.random() * 0.2))
 
+/** Who made it due while it was being read, such as a hub with news, is not passed over. @param before - when it was due as the reading began */
+const nextOf = (row: Source, before: Date, minutes: number) => (row.nextAt < before ? row.nextAt : dueIn(minutes))
+
 /**
  * Reads a source again. What is live changes only when all of it worked; a failure is noted and tried again, later each
  * time. Nobody is asked: the worker calls this, and `refreshSource` for a person.
@@ -48,13 +51,13 @@ export async function refresh(sourceId: string): Promise<void> {
   await inTransaction(async (transaction) => {
     const row = await db().Source.findByPk(sourceId, { transaction, lock: true })
     if (!row) return
-    if (fault || !answer.ok) return noteFailure(row, fault ?? problem('unexpected', { mark: 'refresh' }), transaction)
+    if (fault || !answer.ok) return noteFailure(row, fault ?? problem('unexpected', { mark: 'refresh' }), source.nextAt, transaction)
     const { fetched, reading, isPaged, isPartial } = answer.value
     // The dates of what repeats move on though the calendar stays as it is.
     const isMoving = isPaged || repeats(reading)
     const unchanged = fetched.notModified || (answered(fetched).contentHash === row.contentHash && !isMoving)
     const recovered = row.failures > 0
-    const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes * ((await isPushed(row.id, transaction)) ? pushedTimes : 1)) }
+    const common = { failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: nextOf(row, source.nextAt, row.intervalMinutes * ((await isPushed(row.id, transaction)) ? pushedTimes : 1)) }
     if (unchanged) return void (await row.update({ ...common, history: recovered ? noted(row.history, 'Answers again, nothing new') : row.history as object }, { transaction }))
     const isWhole = !reading.problems.some((one) => one.what.includes('never closed')) && reading.next === undefined && !isPartial
     const changed = await upsertItems(row, reading.items, isWhole, transaction)
@@ -85,8 +88,10 @@ const mostConnected = 5_000
 async function refreshConnected(source: Source, through: { connector: string; key: string }): Promise<void> {
   const connector = getConnector(through.connector)
   const isFirst = source.changedAt === null
+  const before = source.nextAt
   const read: ReadItem[] = []
   const seen = new Set<string>()
+  let total: number | null = null
   try {
     const connection = source.connectionId ? await db().Connection.findByPk(source.connectionId) : null
     const access = await accessBy(connector, connection)
@@ -95,29 +100,43 @@ async function refreshConnected(source: Source, through: { connector: string; ke
       if (cursor !== undefined && (seen.has(cursor) || read.length >= mostConnected)) break
       if (cursor !== undefined) seen.add(cursor)
       const page = await connector.page(access, through.key, cursor)
+      total = page.total ?? null
+      if (page.next !== undefined && isFirst && !(await keepSoFar(source, page.items, { from: read.length, total }))) return noteStop(source.id, read.length, total)
       read.push(...page.items)
       cursor = page.next
-      if (cursor !== undefined && isFirst) {
-        await inTransaction(async (transaction) => {
-          await upsertItems(source, read, false, transaction)
-          await source.update({ options: { ...optionsOf(source), progress: { done: read.length, total: page.total ?? null } } }, { transaction })
-        })
-      }
     }
   } catch (error) {
     const fault = error instanceof ProblemError ? error.problem : undefined
     if (!fault) throw error
-    return void (await inTransaction(async (transaction) => noteFailure(await source.reload({ transaction }), fault, transaction)))
+    return void (await inTransaction(async (transaction) => noteFailure(await source.reload({ transaction }), fault, before, transaction)))
   }
   await inTransaction(async (transaction) => {
     const row = await db().Source.findByPk(source.id, { transaction, lock: true })
     if (!row) return
     const changed = await upsertItems(row, read, true, transaction)
     const { progress: _done, ...options } = optionsOf(row)
-    await row.update({ options, failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: dueIn(row.intervalMinutes), ...(changed || isFirst ? { changedAt: new Date(), history: noted(row.history, `${read.length} items${isFirst ? ' read in' : ', some are new or changed'}`) } : {}) }, { transaction })
+    const problems = total !== null && total > read.length && read.length >= mostConnected ? [{ where: 'the end', what: `there are ${total} items`, done: `the first ${read.length} were read` }] : []
+    await row.update({ options, problems, failures: 0, lastProblem: null, checkedAt: new Date(), nextAt: nextOf(row, before, row.intervalMinutes), ...(changed || isFirst ? { changedAt: new Date(), history: noted(row.history, `${read.length} items${isFirst ? ' read in' : ', some are new or changed'}`) } : {}) }, { transaction })
     if (changed || isFirst) await follow(row.id, transaction)
   })
 }
+
+/** What has just come, with how far it is. @returns false when somebody stopped it, or took the source away */
+const keepSoFar = (source: Source, page: readonly ReadItem[], { from, total }: { from: number; total: number | null }): Promise<boolean> =>
+  inTransaction(async (transaction) => {
+    const going = await db().sequelize.query(`update sources set options = jsonb_set(options, '{progress}', $2::jsonb) where id = $1 and options ? 'progress' returning id`, { bind: [source.id, JSON.stringify({ done: from + page.length, total })], type: QueryTypes.SELECT, transaction })
+    if (going.length > 0) await upsertItems(source, page, false, transaction, from)
+    return going.length > 0
+  })
+
+/** What came before somebody stopped it stays; the next reading brings the rest. */
+const noteStop = (id: string, done: number, total: number | null): Promise<void> =>
+  inTransaction(async (transaction) => {
+    const row = await db().Source.findByPk(id, { transaction, lock: true })
+    if (!row) return
+    await row.update({ checkedAt: new Date(), changedAt: new Date(), nextAt: dueIn(row.intervalMinutes), history: noted(row.history, `Stopped by hand after ${total === null ? done : `${done} of ${total}`} items; the rest comes with the next reading`) }, { transaction })
+    await follow(id, transaction)
+  })
 
 /** An answer that must not replace what is there: a page instead of the feed, or a broken document with nothing left in it. */
 function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
@@ -129,11 +148,11 @@ function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | und
 
 const hasItems = async (sourceId: string) => (await db().ItemRow.findOne({ where: { sourceId, goneAt: null }, attributes: ['id'] })) !== null
 
-async function noteFailure(row: Source, fault: Problem, transaction: Transaction): Promise<void> {
+async function noteFailure(row: Source, fault: Problem, before: Date, transaction: Transaction): Promise<void> {
   const failures = row.failures + 1
   const minutes = Math.min(retry.firstMinutes * 2 ** (failures - 1), retry.mostMinutes)
   const details = describeProblem(fault)
-  await row.update({ failures, lastProblem: details, checkedAt: new Date(), nextAt: dueIn(minutes), history: noted(row.history, details.detail) }, { transaction })
+  await row.update({ failures, lastProblem: details, checkedAt: new Date(), nextAt: nextOf(row, before, minutes), history: noted(row.history, details.detail) }, { transaction })
 }
 
 export function noted(history: unknown, what: string) {

@@ -116,6 +116,14 @@ export async function refreshSource(actor: Actor, id: string): Promise<SourceSha
   return getSource(actor, id)
 }
 
+/** Ends the first reading of a source that takes too long, at the next page; what has come stays. */
+export async function stopReading(actor: Actor, id: string): Promise<SourceShape> {
+  demand(actor, 'designer')
+  const row = await sourceRow(actor, id)
+  await db().sequelize.query(`update sources set options = options - 'progress' where id = $1`, { bind: [row.id] })
+  return getSource(actor, id)
+}
+
 export async function renameSource(actor: Actor, id: string, label: string): Promise<SourceShape> {
   demand(actor, 'designer')
   const row = await sourceRow(actor, id)

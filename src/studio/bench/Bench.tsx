@@ -214,7 +214,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
         <aside aria-label={`${flow.find((one) => one.id === step)?.label}: settings`} className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l">
           <div key={step} className="arrive">
             <h2 className="mb-3 text-lg">{questions[step]}</h2>
-            {step === 'gather' && <GatherPanel clientId={client.id} sources={sources} chosen={chosen} onAdded={added} onChoose={(ids, label) => change('sources', ids, label)} />}
+            {step === 'gather' && <GatherPanel clientId={client.id} sources={sources} chosen={chosen} onAdded={added} onChanged={(next) => setSources((before) => before.map((one) => (one.id === next.id ? next : one)))} onChoose={(ids, label) => change('sources', ids, label)} />}
             {step === 'sift' && outcome && <SiftCounts counts={outcome.counts} items={items} />}
             {step === 'place' && <PlacePanel clientId={client.id} sites={sites} pageId={page?.id ?? null} slotId={slot.id} slots={slots} onPlace={place} onSites={(next, target) => { setSites(next); if (target) place(target.pageId, target.slotId) }} />}
             {step === 'ship' && <ShipPanel widget={widget} changes={changes} releases={releases} busy={busy} onPublish={() => void publish()} onRollBack={(number) => void act(async () => took(await api<WidgetShape>('POST', `/widgets/${widget.id}/live`, { number })))} onSwitch={(on) => void act(async () => took(await api<WidgetShape>('POST', `/widgets/${widget.id}/switch`, { on })))} />}

@@ -1,12 +1,13 @@
 'use client'
 /** One source: where it is, how it is, what was wrong in it, what it has now. */
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { ClientShape, SourceShape } from '@/core/api/shapes'
 import type { Item } from '@/core/items/item'
 import { api } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
+import { ReadingIn } from '../parts/ReadingIn'
 import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { CellsSection } from '../tables/CellsSection'
@@ -19,6 +20,12 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
   const { busy, act } = useAct()
   const [label, setLabel] = useState(source.label)
   const isFile = source.address.startsWith('file:')
+  const isUnderWay = source.progress !== null && source.lastProblem === null
+  useEffect(() => {
+    if (!isUnderWay) return
+    const timer = setInterval(() => router.refresh(), 2_000)
+    return () => clearInterval(timer)
+  }, [isUnderWay, router])
   return (
     <>
       <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name, href: `/clients/${client.id}` }, { label: source.label }]}>
@@ -30,6 +37,7 @@ export function SourceView({ source, client, items }: { source: SourceShape; cli
           <p className="text-faint">{source.readerLabel} · {isFile ? <>kept here as {source.address.slice('file:'.length)}; a file uploaded under the same name takes its place</> : !/^https?:/.test(source.address) ? 'read through a connection' : <a href={source.address} target="_blank" rel="noreferrer" className="font-mono text-[13px] break-all underline">{source.address}</a>}</p>
           <p>{source.items} entries{source.waiting > 0 ? `, ${source.waiting} of them wait for a decision` : ''}{source.closed > 0 ? `, ${source.closed} marked private: they never leave the studio` : ''}. Read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}{isFile ? '' : `, next ${ago(source.nextAt)}`}.{source.changedAt && ` Last changed ${ago(source.changedAt)}.`}</p>
           {source.hub && <p>{{ asked: `${source.hub.host} has been asked to tell of news at once, and has not agreed yet.`, confirmed: `${source.hub.host} tells of news at once${source.hub.until ? `, until ${dayAndTime(source.hub.until)}; it is asked again before` : ''}.`, refused: `${source.hub.host}, which could tell of news at once, does not agree. It is asked again tomorrow; until then the source is read as usual.` }[source.hub.state]}</p>}
+          <ReadingIn source={source} onStopped={() => router.refresh()} />
           {source.connection === 'lost' && <Notice tone="look" role="status">Its connection is lost. Open a widget of this client, go to Gather, and sign in again there; what it has stays until then.</Notice>}
           {source.lastProblem && <Notice tone="broken" role="status"><p>{source.lastProblem.detail}</p><p>Tried {source.failures} {source.failures === 1 ? 'time' : 'times'}. What is live stays as it was.</p></Notice>}
         </div>

@@ -42,7 +42,8 @@ export function WidgetCard({ widget, delivery, brand }: { widget: WidgetShape; d
 
   return (
     <li className="flex flex-col overflow-hidden rounded-md border border-hair bg-paper">
-      <Link href={`/widgets/${widget.id}`} aria-label={`Open ${widget.name} on the bench`} className="relative block overflow-hidden border-b border-hair" style={{ height: miniature.height, background: groundOf(widget, brand) }}>
+      {/* For the pointer only: the name below is the same link, for everybody. */}
+      <Link href={`/widgets/${widget.id}`} aria-hidden tabIndex={-1} className="relative block overflow-hidden border-b border-hair" style={{ height: miniature.height, background: groundOf(widget, brand) }}>
         {widget.state === 'live' ? (
           <iframe key={widget.liveNumber} src={`${delivery}/f/${widget.ref}`} title={`${widget.name}, live`} tabIndex={-1} aria-hidden loading="lazy" sandbox="" className="pointer-events-none origin-top-left border-0 p-4" style={{ width: miniature.width, height: miniature.height / miniature.scale, transform: `scale(${miniature.scale})` }} />
         ) : (

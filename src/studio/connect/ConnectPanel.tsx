@@ -8,7 +8,7 @@ import type { ConnectionShape, ConnectorShape, ShowableShape, SourceShape } from
 import { api, ApiProblem, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
-import { TextField } from '../parts/TextField'
+import { inputClass, TextField } from '../parts/TextField'
 import { AskOwner } from './AskOwner'
 
 export interface ConnectPanelProps { readonly clientId: string; readonly onAdded: (source: SourceShape) => void }
@@ -48,9 +48,12 @@ export function ConnectPanel({ clientId, onAdded }: ConnectPanelProps) {
 
 function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector: ConnectorShape; clientId: string; onAdded: (source: SourceShape) => void; onChanged: () => void }) {
   const [fault, setFault] = useState<string>()
+  const [said, setSaid] = useState<string>()
   const [key, setKey] = useState('')
   const [busy, setBusy] = useState(false)
-  const connection = connector.connections.find((one) => one.state === 'ok')
+  const usable = connector.connections.filter((one) => one.state === 'ok')
+  const [chosen, setChosen] = useState(() => new URLSearchParams(location.search).get('connected') ?? '')
+  const connection = usable.find((one) => one.id === chosen) ?? usable[0]
   const lost = connector.connections.filter((one) => one.state === 'lost')
 
   async function run(work: () => Promise<void>) {
@@ -67,6 +70,11 @@ function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector:
     const { url } = await api<{ url: string }>('POST', `/clients/${clientId}/connections`, { connector: connector.id, backTo: location.pathname })
     location.assign(url)
   })
+  const disconnect = (one: ConnectionShape) => run(async () => {
+    const { isKnownThere } = await api<{ isKnownThere: boolean }>('DELETE', `/connections/${one.id}`)
+    setSaid(isKnownThere ? undefined : `Disconnected here. ${connector.label} could not be told: take the permission back there, too.`)
+    onChanged()
+  })
 
   return (
     <div className="flex flex-col gap-2">
@@ -80,11 +88,17 @@ function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector:
       )}
       {connector.signIn !== 'none' && (!connection || lost.length > 0) && <AskOwner connector={connector} clientId={clientId} />}
       {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
-      {(connector.signIn === 'none' || connection) && <Showables connector={connector} connection={connection} clientId={clientId} onAdded={onAdded} onLost={onChanged} />}
+      {said && <Notice tone="look" role="status">{said}</Notice>}
+      {usable.length > 1 && (
+        <label className="flex items-center gap-2 text-[13px]">As
+          <select value={connection?.id} onChange={(event) => setChosen(event.target.value)} className={`${inputClass} min-w-0 flex-1`}>{usable.map((one) => <option key={one.id} value={one.id}>{one.account}</option>)}</select>
+        </label>
+      )}
+      {(connector.signIn === 'none' || connection) && <Showables key={connection?.id ?? ''} connector={connector} connection={connection} clientId={clientId} onAdded={onAdded} onLost={onChanged} />}
       {connector.connections.length > 0 && (
         <p className="flex flex-wrap gap-x-3 text-[13px]">
           {connection && connector.signIn === 'oauth' && <button type="button" className="underline" onClick={() => void signIn()}>Another account</button>}
-          {connector.connections.map((one) => <button key={one.id} type="button" className="underline" onClick={() => void run(async () => { await api('DELETE', `/connections/${one.id}`); onChanged() })}>Disconnect {one.account}</button>)}
+          {connector.connections.filter((one) => one.state === 'ok' || one.sources === 0).map((one) => <button key={one.id} type="button" className="underline" onClick={() => void disconnect(one)}>Disconnect {one.account}</button>)}
         </p>
       )}
     </div>

@@ -5,5 +5,6 @@ import * as products from './0003-products'
 import * as subscriptions from './0004-subscriptions'
 import * as turns from './0005-turns'
 import * as invitations from './0006-invitations'
+import * as renewing from './0007-renewing'
 
-export const migrations = [first, sorting, products, subscriptions, turns, invitations]
+export const migrations = [first, sorting, products, subscriptions, turns, invitations, renewing]

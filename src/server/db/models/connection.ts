@@ -10,6 +10,8 @@ export class Connection extends Model<InferAttributes<Connection>, InferCreation
   declare secret: CreationOptional<Buffer | null>
   declare state: CreationOptional<'ok' | 'lost'>
   declare expiresAt: CreationOptional<Date | null>
+  /** Whoever renews its tokens has until then. */
+  declare renewingUntil: CreationOptional<Date | null>
   declare createdAt: CreationOptional<Date>
 }
 
@@ -24,6 +26,7 @@ export const initConnection = (sequelize: Sequelize): typeof Connection =>
       secret: DataTypes.BLOB,
       state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'ok' },
       expiresAt: DataTypes.DATE,
+      renewingUntil: DataTypes.DATE,
       createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
     },
     { sequelize, tableName: 'connections', modelName: 'Connection', underscored: true, timestamps: false },

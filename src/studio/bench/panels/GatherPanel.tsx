@@ -4,6 +4,7 @@ import Link from 'next/link'
 import type { SourceShape } from '@/core/api/shapes'
 import { ConnectPanel } from '../../connect/ConnectPanel'
 import { Notice } from '../../parts/Notice'
+import { ReadingIn } from '../../parts/ReadingIn'
 import { ago } from '../../time'
 import { StartCatalogue } from '../../tables/StartCatalogue'
 import { UploadFile } from '../../tables/UploadFile'
@@ -15,9 +16,11 @@ export interface GatherPanelProps {
   readonly chosen: readonly string[]
   readonly onChoose: (ids: readonly string[], label: string) => void
   readonly onAdded: (source: SourceShape) => void
+  /** One of the sources is another now. */
+  readonly onChanged: (source: SourceShape) => void
 }
 
-export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: GatherPanelProps) {
+export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onChanged }: GatherPanelProps) {
   const toggle = (source: SourceShape) => (chosen.includes(source.id) ? onChoose(chosen.filter((id) => id !== source.id), `Took out ${source.label}`) : onChoose([...chosen, source.id], `Added ${source.label}`))
   return (
     <div className="flex flex-col gap-4">
@@ -31,7 +34,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded }: Ga
                   <input type="checkbox" checked={chosen.includes(source.id)} onChange={() => toggle(source)} className="mt-1 size-4 accent-spruce" />
                   <span className="min-w-0 flex-1"><span className="block font-medium break-words">{source.label}</span><span className="block text-[13px] text-faint">{source.items} entries · {source.readerLabel} · read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}</span>{source.waiting + source.closed > 0 && <span className="block text-[13px] text-marigold">{[source.waiting > 0 ? `${source.waiting} wait for a decision` : '', source.closed > 0 ? `${source.closed} private, left out` : ''].filter(Boolean).join(' · ')}</span>}</span>
                 </label>
-                {source.progress && <p role="status" className="text-[13px]">{source.progress.total === null ? 'Reading it in …' : `${source.progress.done} of ${source.progress.total} items read in.`} You can go on meanwhile.</p>}
+                <ReadingIn source={source} onStopped={onChanged} />
                 {source.lastProblem && <Notice tone="broken">{source.lastProblem.detail} What is live stays as it was.</Notice>}
                 <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">{source.address.startsWith('file:') && source.reader === 'csv' ? 'Fill in and edit' : 'Where it is, how it is'}</Link>
               </li>
