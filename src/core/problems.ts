@@ -46,6 +46,7 @@ export const catalogue = {
   nothing_readable: entry(422, 'No feed at this address', (f) => `${f.address} is ${f.kind} and announces no feed. Look on the site for “feed”, “RSS” or “subscribe”, and paste that address.`),
   picture_unreadable: entry(422, 'No picture', (f) => `“${f.name}” cannot be read as a picture, or has more than 50 million points. Save it as JPEG, PNG, WebP or SVG and upload that.`),
   source_exists: entry(409, 'Already there', (f) => `This client already has that source, as “${f.label}”.`),
+  table_gone_ahead: entry(409, 'Changed by someone else', (f) => `“${f.label}” was changed by someone else while you edited it. What you typed is kept; choose which one stays.`),
   source_in_use: entry(409, 'Still in use', (f) => `“${f.label}” feeds ${f.widgets}. Take it out there first.`),
   connection_lost: entry(409, 'Connection lost', (f) => `${f.label} does not let us in any more. Sign in there again; until then everything stays as it is.`),
   connection_refused: entry(403, 'Not allowed over there', (f) => `${f.label} did not allow it, or the owner refused. Nothing was connected; try again when they agree.`),

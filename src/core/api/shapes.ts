@@ -105,7 +105,7 @@ const moreFacts = {
 
 export const mapping = z.strictObject({ type: z.enum(itemTypes), columns: z.array(z.string().max(40).nullable()).max(200).describe('What each column means, in their order; null: it is not taken') })
 export const tableHead = z.object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())).describe('The first 20'), mapping })
-export const cells = z.object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())), columns: z.array(z.string().nullable()).describe('What each column means') })
+export const cells = z.object({ headings: z.array(z.string()), rows: z.array(z.array(z.string())), columns: z.array(z.string().nullable()).describe('What each column means'), version: when })
 export type CellsShape = z.infer<typeof cells>
 export type TableHeadShape = z.infer<typeof tableHead>
 
@@ -191,7 +191,11 @@ export type CorrectionsShape = z.infer<typeof corrections>
 export const bench = z.object({ client, sites: z.array(site), widget, sources: z.array(source), items: z.array(item), decisions, releases: z.array(release), patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first') })
 export type BenchShape = z.infer<typeof bench>
 
-export const table = z.object({ client, widget, sources: z.array(source), rows: z.array(tableRow), decisions })
+/** A view of the sorting table that somebody kept: one of its own views, with words to search for. */
+export const keptView = z.strictObject({ name: z.string().trim().min(1).max(60), view: z.enum(['all', 'showing', 'fresh', 'waiting', 'hidden', 'doubles', 'trouble']), search: z.string().trim().max(120) })
+export type KeptViewShape = z.infer<typeof keptView>
+export const keptViews = z.array(keptView).max(20).refine((all) => new Set(all.map((one) => one.name)).size === all.length, 'two views have the same name')
+export const table = z.object({ client, widget, sources: z.array(source), rows: z.array(tableRow), decisions, views: keptViews })
 export type TableShape = z.infer<typeof table>
 
 export const connection = z.object({ id: z.uuid(), connector: z.string(), label: z.string(), account: z.string(), state: z.enum(['ok', 'lost']), sources: z.int(), createdAt: when })

@@ -165,6 +165,7 @@ function guessType(headings: readonly string[]): ItemType {
 export const tableTypes: readonly { readonly type: ItemType; readonly label: string }[] = [
   { type: 'Product', label: 'Products' }, { type: 'Person', label: 'People' }, { type: 'Place', label: 'Places' }, { type: 'Event', label: 'Events' },
   { type: 'CreativeWork', label: 'Works' }, { type: 'Review', label: 'Reviews' }, { type: 'Article', label: 'Articles' },
+  { type: 'SocialMediaPosting', label: 'Posts' }, { type: 'ImageObject', label: 'Pictures' },
 ]
 
 /** A table to fill in: headings, and one row as an example. */

@@ -65,6 +65,7 @@ const bodies: Readonly<Record<string, () => object>> = {
   'PATCH /widgets/{id}': () => ({ name: 'W' }),
   'PATCH /widgets/{id}/draft': () => ({ patches: [{ path: 'look.border', from: 1, to: 2, label: 'B' }] }),
   'POST /widgets/{id}/decisions': () => ({ itemIds: [item], hidden: true }),
+  'POST /widgets/{id}/views': () => ({ views: [] }),
   'POST /clients/{id}/items/waiting': () => ({ itemIds: [item], waiting: true }),
   'POST /clients/{id}/items/tags': () => ({ itemIds: [item], add: ['t'], remove: [] }),
   'POST /clients/{id}/items/products': () => ({ itemIds: [item], add: [], remove: [] }),

@@ -66,6 +66,7 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await call('PATCH', `/widgets/${widget.id}`, { name: 'News list', pageId: page.id, slotId: (page.slots as { id: string }[])[0]!.id, slotWidths: [{ viewport: 1280, width: 700 }] })).toMatchObject({ name: 'News list', pageId: page.id })
   await call('PATCH', `/widgets/${widget.id}/draft`, { patches: [{ path: 'sources', from: [], to: [source.id], label: 'Sources' }] }, { 'if-match': '"0"' })
   expect(await call('POST', `/widgets/${widget.id}/releases`)).toMatchObject({ liveNumber: 1 })
+  expect(await call('POST', `/widgets/${widget.id}/views`, { views: [{ name: 'Clay', view: 'all', search: 'clay' }] })).toHaveLength(1)
   expect((await call('POST', `/widgets/${widget.id}/decisions`, { itemIds: [((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]!.id], hidden: true })).hidden).toHaveLength(1)
   await call('PATCH', `/widgets/${widget.id}/draft`, { patches: [{ path: 'look.textSize', from: 16, to: 20, label: 'Text' }] }, { 'if-match': '"1"' })
   expect(await call('POST', `/widgets/${widget.id}/releases`)).toMatchObject({ liveNumber: 2 })

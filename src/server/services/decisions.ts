@@ -1,6 +1,7 @@
 /** Decisions on single items: in one widget (hidden, pinned, no double) and on the item itself (waiting, tags, corrections). */
 import { QueryTypes, type Transaction } from 'sequelize'
-import type { CorrectionsShape, DecisionsShape, ItemShape, TableShape } from '@/core/api/shapes'
+import * as z from 'zod'
+import { keptViews, type CorrectionsShape, type DecisionsShape, type ItemShape, type KeptViewShape, type TableShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
 import type { Settings } from '@/core/settings/field'
 import { db, inTransaction } from '../db/db'
@@ -117,7 +118,15 @@ export async function sortingTableOf(actor: Actor, id: string): Promise<TableSha
     tableRows(sourcesIn(widget.settings as Settings), since, actor.role !== 'viewer'),
     decisionsOf(id),
   ])
-  return { client, widget, sources, rows, decisions }
+  return { client, widget, sources, rows, decisions, views: z.parse(keptViews, row.views) }
+}
+
+/** Keeps views of the sorting table, in the place of those that were kept. */
+export async function keepViews(actor: Actor, id: string, views: readonly KeptViewShape[]): Promise<KeptViewShape[]> {
+  demand(actor, 'designer')
+  const row = await widgetRow(actor, id)
+  await row.update({ views })
+  return [...views]
 }
 
 /** What publishing the draft now would make public for the first time. */

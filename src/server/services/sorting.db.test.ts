@@ -308,6 +308,25 @@ describe('a catalogue kept by hand', () => {
     await s.renderWidget(widget.id)
     expect(await liveText(widget.ref)).toContain('Tide plate')
   })
+  test('two who edit it: the second is asked, and nothing is written over unasked', async () => {
+    const source = await s.startCatalogue(actor, client, { name: 'Bowls', type: 'Product' })
+    const { columns, version } = await s.openCells(actor, source.id)
+    const row = (name: string) => columns.map((id) => (id === 'name' ? name : ''))
+    await s.writeCells(actor, source.id, [row('Mine')], version)
+    expect(await code(s.writeCells(actor, source.id, [row('Theirs')], version))).toBe('table_gone_ahead')
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.name)).toEqual(['Mine'])
+    await s.writeCells(actor, source.id, [row('Theirs, after all')])
+    expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.name)).toEqual(['Theirs, after all'])
+  })
+  test('views that somebody kept are there for everybody who sorts the widget', async () => {
+    const widget = await liveWidget(await s.startCatalogue(actor, client, { name: 'Cups', type: 'Product' }))
+    expect((await s.sortingTableOf(actor, widget.id)).views).toEqual([])
+    const views = [{ name: 'Glaze', view: 'showing' as const, search: 'glaze' }]
+    await s.keepViews(actor, widget.id, views)
+    expect((await s.sortingTableOf({ ...actor, role: 'viewer' }, widget.id)).views).toEqual(views)
+    expect(await code((async () => s.keepViews({ ...actor, role: 'viewer' }, widget.id, []))())).toBe('not_allowed')
+    expect(await code(s.keepViews(await makeActor(), widget.id, []))).toBe('missing')
+  })
   test('a name is used once; long tables are edited elsewhere; others have nothing to do with it', async () => {
     const source = await s.startCatalogue(actor, client, { name: 'People', type: 'Person' })
     expect(await code(s.startCatalogue(actor, client, { name: 'People', type: 'Person' }))).toBe('source_exists')

@@ -1,6 +1,7 @@
 /** Sources of a client: probing what was pasted, adding, renaming, removing, health. */
 import { QueryTypes } from 'sequelize'
 import * as z from 'zod'
+import { connectedAddress } from '@/core/api/connectedAddress'
 import * as shapes from '@/core/api/shapes'
 import type { ProbeShape, SourceShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
@@ -95,7 +96,7 @@ export async function addConnected(actor: Actor, clientId: string, input: { conn
   const connector = getConnector(input.connector)
   const connection = await connectionOf(client.id, connector, input.connectionId)
   if (!connection && connector.signIn !== 'none') throw new ProblemError(problem('connection_lost', { label: connector.label }))
-  const address = `${connector.id}:${connection ? `${connection.id}/` : ''}${input.key}`
+  const address = connectedAddress(connector.id, connection?.id, input.key)
   await demandNew(client.id, address)
   await demandRoom(actor)
   const options: SourceOptions = { through: { connector: connector.id, key: input.key }, progress: { done: 0, total: null } }

@@ -81,13 +81,17 @@ const tableOf = async (actor: Actor, id: string) => {
 
 /** A table as it is, cell by cell, with what each column means. */
 export async function openCells(actor: Actor, id: string): Promise<CellsShape> {
-  const { row, headings, rows } = await tableOf(actor, id)
+  const { row, file, headings, rows } = await tableOf(actor, id)
   const mapping = optionsOf(row).mapping ?? guessMapping(headings)
-  return { headings, rows, columns: headings.map((_heading, at) => mapping.columns[at] ?? null) }
+  return { headings, rows, columns: headings.map((_heading, at) => mapping.columns[at] ?? null), version: file.uploadedAt.toISOString() }
 }
 
-/** Writes the whole table. Rows without a key get one, so that what is decided on them outlives a new name. */
-export async function writeCells(actor: Actor, id: string, cells: readonly (readonly string[])[]): Promise<SourceShape> {
+/**
+ * Writes the whole table. Rows without a key get one, so that what is decided on them outlives a new name.
+ * @param version - of what was edited; without it whatever is there is replaced
+ * @throws ProblemError `table_gone_ahead` when somebody else was first
+ */
+export async function writeCells(actor: Actor, id: string, cells: readonly (readonly string[])[], version?: string): Promise<SourceShape> {
   demand(actor, 'designer')
   const { row, file, headings } = await tableOf(actor, id)
   if (cells.length > mostEditable) throw new ProblemError(problem('input_invalid', { where: 'Table', why: `up to ${mostEditable} rows can be kept here` }))
@@ -96,6 +100,8 @@ export async function writeCells(actor: Actor, id: string, cells: readonly (read
   const rows = cells.map((one) => headings.map((_heading, at) => (at === key && !one[at]?.trim() && one.some((cell) => cell.trim() !== '') ? newRef() : (one[at] ?? ''))))
   const text = writeCsv([headings, ...rows])
   await inTransaction(async (transaction) => {
+    await file.reload({ transaction, lock: true })
+    if (version !== undefined && version !== file.uploadedAt.toISOString()) throw new ProblemError(problem('table_gone_ahead', { label: row.label }))
     await file.update({ text, uploadedAt: new Date() }, { transaction })
     await takeReading(row, readFileText(file.name, text, optionsOf(row)), 'Edited by hand', transaction)
   })

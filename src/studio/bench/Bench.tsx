@@ -211,8 +211,9 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           <Ruler width={rulerWidth} slot={rulerWidth === null ? largeMeasure?.slot : undefined} marks={outcome?.marks ?? []} overflows={largeMeasure ? largeMeasure.content > (rulerWidth ?? largeMeasure.slot) + 1 : false} onWidth={setRulerWidth} />
           <FindingsTray findings={findings} onPick={pick} onMend={(finding) => finding.mend && change(finding.mend.path, finding.mend.to, finding.mend.label)} />
         </main>
-        <aside aria-label={`${flow.find((one) => one.id === step)?.label}: settings`} className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l">
-          <div key={step} className="arrive">
+        {/* A step begins at its top, wherever the one before was scrolled to. */}
+        <aside key={step} aria-label={`${flow.find((one) => one.id === step)?.label}: settings`} className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l">
+          <div className="arrive">
             <h2 className="mb-3 text-lg">{questions[step]}</h2>
             {step === 'gather' && <GatherPanel clientId={client.id} sources={sources} chosen={chosen} onAdded={added} onChanged={(next) => setSources((before) => before.map((one) => (one.id === next.id ? next : one)))} onChoose={(ids, label) => change('sources', ids, label)} />}
             {step === 'sift' && outcome && <SiftCounts counts={outcome.counts} items={items} />}

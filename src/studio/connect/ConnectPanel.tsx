@@ -1,9 +1,10 @@
 'use client'
 /** Sources that have no address to paste: sign in elsewhere, search, or give a key; then choose what to show. */
 import { useQuery } from '@tanstack/react-query'
-import { ChevronRight } from 'lucide-react'
+import { Check, ChevronRight } from 'lucide-react'
 import { Collapsible } from 'radix-ui'
 import { useCallback, useEffect, useState } from 'react'
+import { connectedAddress } from '@/core/api/connectedAddress'
 import type { ConnectionShape, ConnectorShape, ShowableShape, SourceShape } from '@/core/api/shapes'
 import { api, ApiProblem, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
@@ -11,9 +12,14 @@ import { Notice } from '../parts/Notice'
 import { inputClass, TextField } from '../parts/TextField'
 import { AskOwner } from './AskOwner'
 
-export interface ConnectPanelProps { readonly clientId: string; readonly onAdded: (source: SourceShape) => void }
+export interface ConnectPanelProps {
+  readonly clientId: string
+  /** Addresses of the sources that are chosen already. */
+  readonly chosen: readonly string[]
+  readonly onAdded: (source: SourceShape) => void
+}
 
-export function ConnectPanel({ clientId, onAdded }: ConnectPanelProps) {
+export function ConnectPanel({ clientId, chosen, onAdded }: ConnectPanelProps) {
   const [connectors, setConnectors] = useState<readonly ConnectorShape[]>()
   const [fault, setFault] = useState<string>()
   const [open, setOpen] = useState<string>()
@@ -37,7 +43,7 @@ export function ConnectPanel({ clientId, onAdded }: ConnectPanelProps) {
                 <ChevronRight aria-hidden className={`size-4 shrink-0 transition-transform ${open === one.id ? 'rotate-90' : ''}`} />
                 <span className="min-w-0 flex-1"><span className="block font-medium">{one.label}</span><span className="block text-[13px] text-faint">{one.hint}{one.connections.some((each) => each.state === 'lost') ? ' · connection lost' : one.connections.length > 0 ? ` · ${one.connections.map((each) => each.account).join(', ')}` : ''}</span></span>
               </Collapsible.Trigger>
-              <Collapsible.Content className="px-3 pb-3"><ConnectorBody connector={one} clientId={clientId} onAdded={onAdded} onChanged={reload} /></Collapsible.Content>
+              <Collapsible.Content className="px-3 pb-3"><ConnectorBody connector={one} clientId={clientId} used={chosen} onAdded={onAdded} onChanged={reload} /></Collapsible.Content>
             </Collapsible.Root>
           </li>
         ))}
@@ -46,7 +52,7 @@ export function ConnectPanel({ clientId, onAdded }: ConnectPanelProps) {
   )
 }
 
-function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector: ConnectorShape; clientId: string; onAdded: (source: SourceShape) => void; onChanged: () => void }) {
+function ConnectorBody({ connector, clientId, used, onAdded, onChanged }: { connector: ConnectorShape; clientId: string; used: readonly string[]; onAdded: (source: SourceShape) => void; onChanged: () => void }) {
   const [fault, setFault] = useState<string>()
   const [said, setSaid] = useState<string>()
   const [key, setKey] = useState('')
@@ -94,7 +100,7 @@ function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector:
           <select value={connection?.id} onChange={(event) => setChosen(event.target.value)} className={`${inputClass} min-w-0 flex-1`}>{usable.map((one) => <option key={one.id} value={one.id}>{one.account}</option>)}</select>
         </label>
       )}
-      {(connector.signIn === 'none' || connection) && <Showables key={connection?.id ?? ''} connector={connector} connection={connection} clientId={clientId} onAdded={onAdded} onLost={onChanged} />}
+      {(connector.signIn === 'none' || connection) && <Showables key={connection?.id ?? ''} connector={connector} connection={connection} clientId={clientId} used={used} onAdded={onAdded} onLost={onChanged} />}
       {connector.connections.length > 0 && (
         <p className="flex flex-wrap gap-x-3 text-[13px]">
           {connection && connector.signIn === 'oauth' && <button type="button" className="underline" onClick={() => void signIn()}>Another account</button>}
@@ -105,7 +111,7 @@ function ConnectorBody({ connector, clientId, onAdded, onChanged }: { connector:
   )
 }
 
-function Showables({ connector, connection, clientId, onAdded, onLost }: { connector: ConnectorShape; connection: ConnectionShape | undefined; clientId: string; onAdded: (source: SourceShape) => void; onLost: () => void }) {
+function Showables({ connector, connection, clientId, used, onAdded, onLost }: { connector: ConnectorShape; connection: ConnectionShape | undefined; clientId: string; used: readonly string[]; onAdded: (source: SourceShape) => void; onLost: () => void }) {
   const [name, setName] = useState('')
   const [place, setPlace] = useState('')
   const [sought, setSought] = useState({ name: '', place: '' })
@@ -151,7 +157,7 @@ function Showables({ connector, connection, clientId, onAdded, onLost }: { conne
           <h4 className="text-[12px] font-semibold text-faint">{group}</h4>
           <ul className="divide-y divide-hair">
             {found!.filter((one) => one.group === group).map((one) => (
-              <li key={one.key} className="flex items-center gap-2 py-1.5"><span className="min-w-0 flex-1"><span className="block text-[13px] font-medium break-words">{one.label}</span>{one.hint && <span className="block text-[12px] text-faint">{one.hint}</span>}</span><Button small busy={busy === one.key} aria-label={`Use “${one.label}”`} onClick={() => void add(one)}>Use</Button></li>
+              <li key={one.key} className="flex items-center gap-2 py-1.5"><span className="min-w-0 flex-1"><span className="block text-[13px] font-medium break-words">{one.label}</span>{one.hint && <span className="block text-[12px] text-faint">{one.hint}</span>}</span>{used.includes(connectedAddress(connector.id, connectionId, one.key)) ? <span className="inline-flex items-center gap-1 text-[13px] text-spruce"><Check aria-hidden className="size-3.5" />In use</span> : <Button small busy={busy === one.key} aria-label={`Use “${one.label}”`} onClick={() => void add(one)}>Use</Button>}</li>
             ))}
           </ul>
         </section>

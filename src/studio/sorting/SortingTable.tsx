@@ -6,7 +6,7 @@ import { Pin } from 'lucide-react'
 import Link from 'next/link'
 import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react'
 import { toast } from 'sonner'
-import type { DecisionsShape, DraftShape, TableRowShape, TableShape } from '@/core/api/shapes'
+import type { DecisionsShape, DraftShape, KeptViewShape, TableRowShape, TableShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { getKind } from '@/core/kinds/all'
 import type { Settings } from '@/core/settings/field'
@@ -16,12 +16,12 @@ import { api, sentenceOf } from '../api'
 import { whenOf } from '../bench/panels/SiftPanel'
 import { Button, buttonClass } from '../parts/Button'
 import { Notice } from '../parts/Notice'
-import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { CorrectDialog } from './CorrectDialog'
-import { differing, isIn, search, smallPrint, sortingRows, views, type RowState, type SortingRow, type ViewId } from './sortingRows'
+import { differing, isIn, search, smallPrint, sortingRows, type RowState, type SortingRow, type ViewId } from './sortingRows'
 import { limitPath, ProductsDialog, type LinkChange } from './ProductsDialog'
 import { TagDialog } from './TagDialog'
+import { ViewBar } from './ViewBar'
 
 const rowPx = 52
 /** So many ids go over in one request. */
@@ -29,7 +29,11 @@ const batch = 2_000
 
 const tones: Readonly<Record<RowState, string>> = { shows: 'text-spruce', cut: 'text-faint', ruled: 'text-faint', hidden: 'text-faint', double: 'text-faint', waiting: 'text-marigold', closed: 'text-brick' }
 
-export interface SortingTableProps extends Pick<TableShape, 'client' | 'widget'> { readonly now: number }
+export interface SortingTableProps extends Pick<TableShape, 'client' | 'widget'> {
+  readonly now: number
+  /** Origin of delivery, where pictures are. */
+  readonly delivery: string
+}
 
 /** The frame is there at once; ten thousand items follow in one go. */
 export function SortingTable(props: SortingTableProps) {
@@ -37,9 +41,9 @@ export function SortingTable(props: SortingTableProps) {
   return <QueryClientProvider client={queries}><ReadTable {...props} /></QueryClientProvider>
 }
 
-function ReadTable({ client, widget, now }: SortingTableProps) {
+function ReadTable({ client, widget, now, delivery }: SortingTableProps) {
   const { data, error, refetch } = useQuery({ queryKey: ['table', widget.id], queryFn: () => api<TableShape>('GET', `/widgets/${widget.id}/table`), staleTime: Infinity, retry: false })
-  if (data) return <LoadedTable table={data} now={now} />
+  if (data) return <LoadedTable table={data} now={now} delivery={delivery} />
   return (
     <div className="flex h-dvh min-h-[560px] flex-col">
       <TableTop client={client} widget={widget} />
@@ -60,7 +64,7 @@ const TableTop = ({ client, widget }: Pick<TableShape, 'client' | 'widget'>) => 
 /** Others decide at the same time: asked for so often. */
 const decisionsEveryMs = 5_000
 
-function LoadedTable({ table, now }: { table: TableShape; now: number }) {
+function LoadedTable({ table, now, delivery }: { table: TableShape; now: number; delivery: string }) {
   const { client } = table
   const [widget, setWidget] = useState(table.widget)
   const [rows, setRows] = useState<readonly TableRowShape[]>(table.rows)
@@ -68,6 +72,7 @@ function LoadedTable({ table, now }: { table: TableShape; now: number }) {
   const [sources, setSources] = useState(table.sources.filter((source) => (widget.settings.sources as string[]).includes(source.id)))
   const [view, setView] = useState<ViewId>(table.rows.some((row) => row.waiting) ? 'waiting' : 'all')
   const [written, setWritten] = useState('')
+  const [kept, setKept] = useState(table.views)
   const sought = useDeferredValue(written)
   const [at, setAt] = useState(0)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
@@ -81,8 +86,8 @@ function LoadedTable({ table, now }: { table: TableShape; now: number }) {
     return (decided: DecisionsShape) => kind.rules(values, decided)
   }, [widget, client])
   const sorted = useMemo(() => sortingRows(rows, rules, decisions, now, offsetIn(client.timeZone)), [rows, rules, decisions, now, client.timeZone])
-  const counts = useMemo(() => new Map(views.map(({ id }) => [id, sorted.reduce((sum, row) => sum + (isIn(id, row) ? 1 : 0), 0)])), [sorted])
   const listed = useMemo(() => search(sorted.filter((row) => isIn(view, row)), sought), [sorted, view, sought])
+  const pictures = useMemo(() => (rows.some((row) => row.item.image.length > 0) ? delivery : undefined), [rows, delivery])
   const current = listed[Math.min(at, listed.length - 1)]
   const targets: readonly SortingRow[] = chosen.size > 0 ? sorted.filter((row) => chosen.has(row.item.id)) : current ? [current] : []
 
@@ -145,6 +150,13 @@ function LoadedTable({ table, now }: { table: TableShape; now: number }) {
     }
   }, [widget.id, readAgain])
 
+  async function keep(next: readonly KeptViewShape[]) {
+    try {
+      setKept(await api<KeptViewShape[]>('POST', `/widgets/${widget.id}/views`, { views: next }))
+    } catch (error) {
+      toast.error(sentenceOf(error))
+    }
+  }
   const idsOf = (wanted: readonly SortingRow[]) => wanted.map((row) => row.item.id)
   const said = (wanted: readonly SortingRow[], what: string) => (wanted.length === 1 ? `“${(wanted[0]!.item.name || wanted[0]!.item.text || 'Untitled').slice(0, 60)}” ${what}` : `${wanted.length} items ${what}`)
   const show = () => {
@@ -223,17 +235,12 @@ function LoadedTable({ table, now }: { table: TableShape; now: number }) {
           <h1 className="text-2xl">What may be shown in “{widget.name}”</h1>
           <p role="status" className="text-[13px] text-faint">{listed.length.toLocaleString('en')} {listed.length === 1 ? 'item' : 'items'} listed{chosen.size > 0 ? `, ${chosen.size.toLocaleString('en')} selected` : ''}</p>
         </div>
-        <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Views">
-          {views.filter(({ id }) => id === 'all' || id === view || (counts.get(id) ?? 0) > 0).map(({ id, label }) => (
-            <button key={id} type="button" aria-pressed={view === id} onClick={() => { setView(id); setAt(0) }} className={`rounded-full border px-2.5 py-0.5 text-[13px] ${view === id ? 'border-spruce bg-spruce text-onspruce' : 'border-edge bg-paper hover:bg-wash'}`}>{label} <span className="tabular-nums">{(counts.get(id) ?? 0).toLocaleString('en')}</span></button>
-          ))}
-          <input type="search" value={written} onChange={(event) => { setWritten(event.target.value); setAt(0) }} aria-label="Search in titles, texts, authors and tags" placeholder="Search" className={`${inputClass} ml-auto w-full sm:w-56`} />
-        </div>
+        <ViewBar sorted={sorted} view={view} written={written} kept={kept} onView={(next, words) => { setView(next); setWritten(words); setAt(0) }} onKeep={(next) => void keep(next)} />
         <Actions count={targets.length} isMany={chosen.size > 0} onShow={show} onHide={hide} onPin={pin} onTag={() => setDialog('tags')} onCorrect={() => setDialog('correct')} onLink={() => setDialog('products')} onUndo={() => void undo()} onClear={() => setChosen(new Set())} />
         {listed.length === 0 ? (
           <p className="border-y border-hair py-8 text-center text-faint">{rows.length === 0 ? 'The sources have nothing yet, or no source is chosen. ' : written ? 'Nothing matches that. ' : 'Nothing here. '}{rows.length === 0 ? <Link href={`/widgets/${widget.id}`} className="underline">Choose sources on the bench</Link> : <button type="button" className="underline" onClick={() => { setWritten(''); setView('all') }}>Show all</button>}</p>
         ) : (
-          <Grid listed={listed} at={Math.min(at, listed.length - 1)} chosen={chosen} grid={grid} onKey={onKey} onPick={pick} onToggle={pickAndToggle} />
+          <Grid listed={listed} at={Math.min(at, listed.length - 1)} chosen={chosen} pictures={pictures} grid={grid} onKey={onKey} onPick={pick} onToggle={pickAndToggle} />
         )}
         <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 text-[12px] text-faint">
           <p className="hidden sm:block"><kbd>↑↓</kbd> move · <kbd>space</kbd> select · <kbd>shift ↑↓</kbd> several · <kbd>s</kbd> show · <kbd>h</kbd> hide · <kbd>p</kbd> pin · <kbd>t</kbd> tag · <kbd>c</kbd> correct · <kbd>l</kbd> link products · <kbd>u</kbd> undo</p>
@@ -276,10 +283,10 @@ function Actions({ count, isMany, onShow, onHide, onPin, onTag, onCorrect, onLin
   )
 }
 
-interface GridProps { readonly listed: readonly SortingRow[]; readonly at: number; readonly chosen: ReadonlySet<string>; readonly grid: RefObject<HTMLDivElement | null>; readonly onKey: (event: KeyboardEvent) => void; readonly onPick: (index: number) => void; readonly onToggle: (index: number, id: string) => void }
+interface GridProps { readonly listed: readonly SortingRow[]; readonly at: number; readonly chosen: ReadonlySet<string>; readonly pictures: string | undefined; readonly grid: RefObject<HTMLDivElement | null>; readonly onKey: (event: KeyboardEvent) => void; readonly onPick: (index: number) => void; readonly onToggle: (index: number, id: string) => void }
 
 /** Apart from the rest of the table: scrolling draws this alone. */
-function Grid({ listed, at, chosen, grid, onKey, onPick, onToggle }: GridProps) {
+function Grid({ listed, at, chosen, pictures, grid, onKey, onPick, onToggle }: GridProps) {
   // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer keeps its own state on purpose
   const virtual = useVirtualizer({ count: listed.length, getScrollElement: () => grid.current, estimateSize: () => rowPx, overscan: 4 })
   const isFirst = useRef(true)
@@ -293,20 +300,23 @@ function Grid({ listed, at, chosen, grid, onKey, onPick, onToggle }: GridProps) 
       <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
         {virtual.getVirtualItems().map(({ index, start }) => {
           const one = listed[index]
-          return one && <Row key={one.item.id} index={index} top={start} one={one} isCurrent={index === at} isChosen={chosen.has(one.item.id)} onPick={onPick} onToggle={onToggle} />
+          return one && <Row key={one.item.id} index={index} top={start} one={one} isCurrent={index === at} isChosen={chosen.has(one.item.id)} pictures={pictures} onPick={onPick} onToggle={onToggle} />
         })}
       </div>
     </div>
   )
 }
 
-interface RowProps { readonly index: number; readonly top: number; readonly one: SortingRow; readonly isCurrent: boolean; readonly isChosen: boolean; readonly onPick: (index: number) => void; readonly onToggle: (index: number, id: string) => void }
+interface RowProps { readonly index: number; /** Where they are; undefined when no item has any. */ readonly pictures: string | undefined; readonly top: number; readonly one: SortingRow; readonly isCurrent: boolean; readonly isChosen: boolean; readonly onPick: (index: number) => void; readonly onToggle: (index: number, id: string) => void }
 
-const Row = memo(function Row({ index, top, one, isCurrent, isChosen, onPick, onToggle }: RowProps) {
+const Row = memo(function Row({ index, top, one, isCurrent, isChosen, pictures, onPick, onToggle }: RowProps) {
   const { item, row, state, why, isPinned } = one
   return (
-    <div id={`row-${index}`} role="row" aria-rowindex={index + 1} aria-selected={isChosen} onClick={() => onPick(index)} style={{ position: 'absolute', top: 0, left: 0, right: 0, height: rowPx, transform: `translateY(${top}px)` }} className={`grid cursor-default grid-cols-[28px_minmax(0,1fr)_minmax(92px,150px)] items-center gap-x-3 border-b border-hair px-2 md:grid-cols-[28px_minmax(0,1fr)_150px_130px_minmax(0,220px)] ${isChosen ? 'bg-marigold-wash' : isCurrent ? 'bg-wash' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--color-spruce)]' : ''}`}>
+    <div id={`row-${index}`} role="row" aria-rowindex={index + 1} aria-selected={isChosen} onClick={() => onPick(index)} style={{ position: 'absolute', top: 0, left: 0, right: 0, height: rowPx, transform: `translateY(${top}px)` }} className={`grid cursor-default items-center gap-x-3 border-b border-hair px-2 ${pictures ? 'grid-cols-[28px_40px_minmax(0,1fr)_minmax(92px,150px)] md:grid-cols-[28px_40px_minmax(0,1fr)_150px_130px_minmax(0,220px)]' : 'grid-cols-[28px_minmax(0,1fr)_minmax(92px,150px)] md:grid-cols-[28px_minmax(0,1fr)_150px_130px_minmax(0,220px)]'} ${isChosen ? 'bg-marigold-wash' : isCurrent ? 'bg-wash' : ''} ${isCurrent ? 'shadow-[inset_3px_0_0_var(--color-spruce)]' : ''}`}>
       <span role="gridcell"><input type="checkbox" tabIndex={-1} checked={isChosen} onChange={() => onToggle(index, item.id)} onClick={(event) => event.stopPropagation()} aria-label={`Select “${item.name || item.text.slice(0, 40) || 'Untitled'}”`} className="size-4 accent-spruce" /></span>
+      {/* What is private is asked for nowhere, not even here. */}
+      {/* eslint-disable-next-line @next/next/no-img-element -- it comes from delivery, resized already */}
+      {pictures && <span role="gridcell">{item.image[0] && state !== 'closed' && <img src={`${pictures}/p/${item.image[0].ref}/160.webp`} alt={item.image[0].caption ?? ''} width={40} height={40} loading="lazy" decoding="async" className="size-10 rounded-sm bg-wash object-cover text-[0px]" />}</span>}
       <span role="gridcell" className="min-w-0">
         <span className="block truncate font-medium">{isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}{item.name || item.text || 'Untitled'}</span>
         <span className="block truncate text-[12px] text-faint">{smallPrint(row)}</span>

@@ -1,5 +1,5 @@
 /** What the sorting table knows of each row, and the views that filter it. Pure, so that it is tested without a screen. */
-import type { DecisionsShape, TableRowShape } from '@/core/api/shapes'
+import type { DecisionsShape, KeptViewShape, TableRowShape } from '@/core/api/shapes'
 import { findDoubles } from '@/core/items/doubles'
 import type { Item } from '@/core/items/item'
 import { ruleInWords } from '@/core/rules/inWords'
@@ -27,8 +27,8 @@ export const views = [
   { id: 'hidden', label: 'Hidden' },
   { id: 'doubles', label: 'Doubles' },
   { id: 'trouble', label: 'With a problem' },
-] as const
-export type ViewId = (typeof views)[number]['id']
+] as const satisfies readonly { id: KeptViewShape['view']; label: string }[]
+export type ViewId = KeptViewShape['view']
 
 const fold = (text: string) => text.normalize('NFKD').toLowerCase().replace(/\p{M}/gu, '')
 

@@ -7,10 +7,11 @@ import { tableTypes } from '@/core/readers/columns'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
-import { inputClass } from '../parts/TextField'
+import { inputClass, TextField } from '../parts/TextField'
 
 export function StartCatalogue({ clientId, onAdded }: { clientId: string; onAdded: (source: SourceShape) => void }) {
   const [type, setType] = useState<ItemType | ''>('')
+  const [name, setName] = useState('')
   const [fault, setFault] = useState<string>()
   const [busy, setBusy] = useState(false)
   async function start() {
@@ -19,8 +20,9 @@ export function StartCatalogue({ clientId, onAdded }: { clientId: string; onAdde
     setBusy(true)
     setFault(undefined)
     try {
-      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/catalogues`, { name: kind.label, type: kind.type }))
+      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/catalogues`, { name: name.trim() || kind.label, type: kind.type }))
       setType('')
+      setName('')
     } catch (error) {
       setFault(sentenceOf(error))
     }
@@ -35,6 +37,7 @@ export function StartCatalogue({ clientId, onAdded }: { clientId: string; onAdde
         </select>
         <Button busy={busy} disabled={type === ''} onClick={() => void start()}>Start</Button>
       </div>
+      {type !== '' && <TextField label="Its name" value={name} onChange={(event) => { setName(event.target.value); setFault(undefined) }} maxLength={120} placeholder={tableTypes.find((one) => one.type === type)?.label} hint="For telling it from others that this client keeps" />}
       {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
     </div>
   )

@@ -16,18 +16,21 @@ export const pictureEm = { narrow: 6, roomy: 13, column: 3.5 } as const
 
 export const ratioOf = (shape: FeedValues['picture.shape']) => ({ wide: 16 / 9, square: 1, tall: 4 / 5 })[shape]
 
-export const hasMeta = (values: FeedValues) => values['facts.date'] !== 'none' || values['facts.author'] || values['facts.source'] || values['facts.stars'] || values['facts.price']
+export const hasMeta = (values: FeedValues) => values['facts.date'] !== 'none' || values['facts.author'] || values['facts.source'] || values['facts.price']
 export const summaryLines = (values: FeedValues) => (values.layout === 'column' ? Math.min(1, +values['facts.summary']) : +values['facts.summary'])
 export const hasPicture = (values: FeedValues) => values['facts.picture']
 
 /** Height in em of an entry's words, gaps included. */
 export function wordsEm(values: FeedValues): number {
   const title = values['title.lines'] * type.titleSize * type.titleLine
-  const meta = hasMeta(values) ? type.smallSize * type.smallLine : 0
+  const small = type.smallSize * type.smallLine
+  // Stars have a line of their own: beside a date they are too much for a narrow card.
+  const rating = values['facts.stars'] ? small : 0
+  const meta = hasMeta(values) ? small : 0
   const summary = summaryLines(values) * type.textLine
   const more = values['link.label'] && values.layout !== 'column' ? type.textLine : 0
   const products = values['products.limit'] > 0 ? productEm : 0
-  const rows = [title, meta, summary, products, more].filter((height) => height > 0)
+  const rows = [title, rating, meta, summary, products, more].filter((height) => height > 0)
   return rows.reduce((sum, height) => sum + height, 0) + (rows.length - 1) * gapEm
 }
 export const gapEm = 0.375

@@ -26,15 +26,15 @@ ${values['facts.stars'] || values['average.shown'] ? starStyles(values['look.sta
 [part=picture]{overflow:hidden;border-radius:${radius}px;background:${line};aspect-ratio:${ratioOf(values['picture.shape'])}}
 [part=picture] img{display:block;width:100%;height:100%;object-fit:cover;color:transparent}
 [part=words]{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0;flex:1}
-[part=title],[part=meta],[part=summary],[part=more]{margin:0;overflow-wrap:anywhere;flex:none}
+[part=title],.rating,[part=meta],[part=summary],[part=more]{margin:0;overflow-wrap:anywhere;flex:none}
 [part=title]{font-size:${type.titleSize}em;line-height:${type.titleLine};font-weight:700;color:${values['look.title']};${clamp(values['title.lines'])}${headingFont(values)}}
 [part=title] a{color:inherit;text-decoration:none}
 [part=title] a::after{content:'';position:absolute;inset:0}
 [part=card]:hover [part=title] a{text-decoration:underline;text-underline-offset:.15em}
 [part=meta]{display:flex;gap:0 .9em;font-size:${type.smallSize}em;line-height:${type.smallLine};color:${values['look.muted']};white-space:nowrap;overflow:hidden}
 [part=meta]>*{overflow:hidden;text-overflow:ellipsis;flex:0 1 auto;min-width:2.5em}
-[part=meta] time,[part=meta]>[part=stars]{flex:none}
-[part=stars]~time{flex:0 1 auto}
+[part=meta] time{flex:none}
+.rating{font-size:${type.smallSize}em;line-height:${type.smallLine}}
 [part=summary]{${clamp(summaryLines(values))}}
 [part=products]{position:relative;z-index:1;display:flex;gap:.5em;height:${productEm}em;margin:0;padding:0;list-style:none;overflow-x:auto;overflow-y:hidden;flex:none;scrollbar-width:thin}
 [part=products]>li{flex:none;max-width:100%}

@@ -24,7 +24,6 @@ export function FeedView(model: FeedModel) {
 
 function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Title: 'h3' }) {
   const meta = [
-    entry.stars && <StarRow key="stars" stars={entry.stars} />,
     entry.date && <time key="date" datetime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>{entry.date.words}</time>,
     entry.author && <span key="author">{entry.author}</span>,
     entry.source && <span key="source">{entry.source}</span>,
@@ -39,6 +38,7 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
       )}
       <div part="words">
         <Title part="title">{entry.url ? <a href={entry.url}>{entry.title}</a> : entry.title}</Title>
+        {entry.stars && <p class="rating"><StarRow stars={entry.stars} /></p>}
         {meta.length > 0 && <p part="meta">{meta}</p>}
         {entry.summary && <p part="summary">{entry.summary}</p>}
         {entry.products.length > 0 && <ul part="products" role="list">{entry.products.map((product) => <li key={product.id}><Product product={product} /></li>)}</ul>}

@@ -6,5 +6,6 @@ import * as subscriptions from './0004-subscriptions'
 import * as turns from './0005-turns'
 import * as invitations from './0006-invitations'
 import * as renewing from './0007-renewing'
+import * as views from './0008-views'
 
-export const migrations = [first, sorting, products, subscriptions, turns, invitations, renewing]
+export const migrations = [first, sorting, products, subscriptions, turns, invitations, renewing, views]

@@ -17,6 +17,8 @@ export class Widget extends Model<InferAttributes<Widget>, InferCreationAttribut
   declare liveReleaseId: CreationOptional<string | null>
   declare switchedOff: CreationOptional<boolean>
   declare artifactRevision: CreationOptional<number>
+  /** Views of its sorting table that somebody kept; see `shapes.keptView`. */
+  declare views: CreationOptional<object>
   declare createdAt: CreationOptional<Date>
   declare updatedAt: CreationOptional<Date>
   declare deletedAt: CreationOptional<Date | null>
@@ -40,6 +42,7 @@ export const initWidget = (sequelize: Sequelize): typeof Widget =>
       liveReleaseId: DataTypes.UUID,
       switchedOff: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
       artifactRevision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+      views: { type: DataTypes.JSONB, allowNull: false, defaultValue: [] },
       createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       updatedAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       deletedAt: DataTypes.DATE,

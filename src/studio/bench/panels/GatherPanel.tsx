@@ -45,7 +45,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onCh
       <AddSource clientId={clientId} onAdded={onAdded} isFirst={chosen.length === 0} />
       <UploadFile clientId={clientId} onAdded={onAdded} />
       <StartCatalogue clientId={clientId} onAdded={onAdded} />
-      <ConnectPanel clientId={clientId} onAdded={onAdded} />
+      <ConnectPanel clientId={clientId} chosen={sources.filter((one) => chosen.includes(one.id)).map((one) => one.address)} onAdded={onAdded} />
     </div>
   )
 }

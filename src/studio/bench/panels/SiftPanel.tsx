@@ -19,7 +19,7 @@ export function SiftCounts({ counts, items }: { counts: Counts; items: readonly 
   const cutting = counts.steps.filter((step) => step.rule.type !== 'order' && step.rule.type !== 'pin' && (step.rule.type !== 'doubles' || step.removed.length > 0))
   const hasRules = cutting.some((step) => step.rule.type !== 'limit' && step.rule.type !== 'doubles')
   return (
-    <div role="status" className="rounded-md border border-hair bg-paper px-3 py-2">
+    <div role="status" className="mb-4 rounded-md border border-hair bg-paper px-3 py-2">
       <p><b className="font-semibold">{counts.total}</b> came from the sources. {!hasRules && <>No rule is set: all of them may show.</>}</p>
       <ol>
         {cutting.map((step, at) => (
