@@ -60,11 +60,11 @@ const event: readonly ItemType[] = ['Event']
 const placed: readonly ItemType[] = ['Event', 'Place', 'Person']
 
 export const columns: readonly Column[] = [
-  { id: 'name', label: 'Name or title', headings: ['name', 'title', 'titel', 'nom', 'nombre', 'product', 'event', 'headline', 'summary', 'full name', 'display name', 'store', 'store name', 'shop', 'fn', 'subject'], types: 'all', example: 'Tide plate, large', put: text('name') },
+  { id: 'name', label: 'Name or title', headings: ['name', 'title', 'titel', 'nom', 'nombre', 'product', 'event', 'headline', 'summary', 'full name', 'display name', 'store', 'store name', 'shop', 'fn', 'subject', 'artikel', 'nome', 'naam'], types: 'all', example: 'Tide plate, large', put: text('name') },
   { id: 'text', label: 'Description', headings: ['description', 'text', 'body', 'details', 'about', 'notes', 'note', 'review', 'comment', 'content', 'beschreibung', 'bio', 'abstract'], types: 'all', example: 'Thrown and glazed by hand; no two are alike.', put: (item, value) => ((item.text = value.trim()), true) },
   { id: 'url', label: 'Link', headings: ['url', 'link', 'website', 'web', 'page', 'address url', 'permalink', 'href', 'product url', 'homepage'], types: 'all', example: 'https://kiln.example/plates', put: (item, value, base) => Boolean((item.url = resolve(/^[\w-]+(\.[\w-]+)+(\/|$)/.test(value) ? `https://${value}` : value, base))) },
   {
-    id: 'image', label: 'Picture', headings: ['image', 'picture', 'photo', 'img', 'image url', 'picture url', 'photo url', 'thumbnail', 'cover', 'bild', 'image link'], types: 'all', example: 'https://kiln.example/plates.jpg',
+    id: 'image', label: 'Picture', headings: ['image', 'picture', 'photo', 'img', 'image url', 'picture url', 'photo url', 'thumbnail', 'cover', 'bild', 'foto', 'imagen', 'immagine', 'image link'], types: 'all', example: 'https://kiln.example/plates.jpg',
     put: (item, value, base) => {
       const urls = value.split(/[\s;|]+/).flatMap((one) => resolve(one, base) ?? [])
       item.image = [...item.image, ...urls.map((url) => ({ url }))]
@@ -79,7 +79,7 @@ export const columns: readonly Column[] = [
   { id: 'startDate', label: 'Starts', headings: ['start', 'starts', 'start date', 'start time', 'begin', 'begins', 'from', 'when', 'dtstart', 'event date', 'start at'], types: event, example: '2026-05-09 19:00', put: moment('startDate') },
   { id: 'endDate', label: 'Ends', headings: ['end', 'ends', 'end date', 'end time', 'until', 'to', 'dtend', 'end at'], types: event, example: '2026-05-09 21:00', put: moment('endDate') },
   {
-    id: 'price', label: 'Price', headings: ['price', 'cost', 'amount', 'preis', 'prix', 'sale price', 'from price', 'unit price'], types: ['Product', 'Event', 'CreativeWork'], example: '£48.00',
+    id: 'price', label: 'Price', headings: ['price', 'cost', 'amount', 'preis', 'prix', 'kosten', 'precio', 'prezzo', 'prijs', 'sale price', 'from price', 'unit price'], types: ['Product', 'Event', 'CreativeWork'], example: '£48.00',
     put: (item, value) => {
       const price = readNumber(value)
       if (price === undefined) return false
@@ -130,10 +130,29 @@ export type Mapping = { readonly type: ItemType; readonly columns: readonly (str
 
 export const foldHeading = (heading: string): string => heading.normalize('NFKD').toLowerCase().replace(/\p{M}/gu, '').replace(/ß/g, 'ss').replace(/[_\-./()[\]*:]+/g, ' ').replace(/\s+/g, ' ').trim()
 
-/** What the headings most likely mean. A word that means nothing stays out; none is taken twice. */
-export function guessMapping(headings: readonly string[]): Mapping {
+/** What a column holds shows what it means, where its heading does not; the most telling first. */
+const shapes: readonly { readonly ids: readonly string[]; readonly fits: (value: string) => boolean }[] = [
+  { ids: ['image'], fits: (value) => /^https?:\/\/\S+\.(jpe?g|png|gif|webp|avif|svg)(\?\S*)?$/i.test(value) },
+  { ids: ['url', 'sameAs'], fits: (value) => /^https?:\/\/\S+$/i.test(value) },
+  { ids: ['email'], fits: (value) => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(value) },
+  { ids: ['price'], fits: (value) => /^([£€$¥]|[A-Z]{3}\s?)\s*[\d.,]+$|^[\d.,]+\s*([£€$¥]|\s[A-Z]{3})$/.test(value) },
+  { ids: ['startDate', 'datePublished'], fits: (value) => /^\d{4}-\d{2}-\d{2}/.test(value) && readMoment(value) !== undefined },
+  { ids: ['text'], fits: (value) => value.length > 60 },
+  { ids: ['name'], fits: (value) => /^\P{N}*\p{L}\P{N}*$/u.test(value) && value.length <= 80 },
+]
+/** Rows that are looked at for that, and the share of filled cells that have to fit. */
+const telling = { rows: 20, share: 0.8 } as const
+
+function shapeAt(at: number, rows: readonly (readonly string[])[]): readonly string[] {
+  const values = rows.slice(0, telling.rows).map((row) => row[at]?.trim() ?? '').filter(Boolean)
+  return values.length === 0 ? [] : (shapes.find(({ fits }) => values.filter(fits).length >= values.length * telling.share)?.ids ?? [])
+}
+
+/** What the columns most likely mean, by their headings, then by what is in them. One that means nothing stays out; none is taken twice. */
+export function guessMapping(headings: readonly string[], rows: readonly (readonly string[])[] = []): Mapping {
   const folded = headings.map(foldHeading)
-  const type = guessType(folded)
+  const held = headings.map((_heading, at) => shapeAt(at, rows))
+  const type = guessType(folded, held.flat())
   const usable = columnsOf(type)
   const taken = new Set<string>()
   const find = (test: (column: Column) => boolean) => {
@@ -144,12 +163,13 @@ export function guessMapping(headings: readonly string[]): Mapping {
   const exact = folded.map((heading) => (heading ? find((column) => foldHeading(column.id) === heading || foldHeading(column.label) === heading || column.headings.includes(heading)) : undefined))
   // Then headings that only contain such a word: “Preferred phone”, “Event start”.
   const guessed = exact.map((id, at) => id ?? (folded[at] ? find((column) => column.headings.some((one) => one.length > 3 && ` ${folded[at]!} `.includes(` ${one} `))) : undefined))
-  return { type, columns: guessed }
+  const isNamed = guessed.some((id) => id === 'name' || id === 'familyName' || id === 'givenName')
+  return { type, columns: guessed.map((id, at) => id ?? find((column) => held[at]!.includes(column.id) && (column.id !== 'name' || !isNamed))) }
 }
 
 export const columnsOf = (type: ItemType): Column[] => columns.filter((column) => column.types === 'all' || column.types.includes(type))
 
-function guessType(headings: readonly string[]): ItemType {
+function guessType(headings: readonly string[], held: readonly string[]): ItemType {
   const has = (...ids: string[]) => columns.some((column) => ids.includes(column.id) && headings.some((heading) => column.headings.includes(heading) || foldHeading(column.label) === heading))
   if (has('startDate')) return 'Event'
   if (has('openingHours', 'latitude')) return 'Place'
@@ -158,7 +178,9 @@ function guessType(headings: readonly string[]): ItemType {
   if (has('givenName', 'familyName', 'jobTitle') || (has('email', 'telephone') && !has('street'))) return 'Person'
   if (has('street', 'postcode')) return 'Place'
   if (headings.includes('isbn') || headings.includes('year')) return 'CreativeWork'
-  return has('datePublished') ? 'Article' : 'Product'
+  if (held.includes('price')) return 'Product'
+  if (held.includes('email')) return 'Person'
+  return has('datePublished') || held.includes('startDate') ? 'Article' : 'Product'
 }
 
 /** Types that a table is filled for by hand, with what their rows are called. */

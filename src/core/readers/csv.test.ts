@@ -37,6 +37,13 @@ describe('what columns mean', () => {
     [['Store', 'Address', 'Zip', 'Lat', 'Lng'], 'Place', ['name', 'street', 'postcode', 'latitude', 'longitude']],
     [['Straße', 'PLZ', 'Ort'], 'Place', [undefined, 'postcode', 'place']],
   ])('%p', (headings, type, columns) => expect(guessMapping(headings)).toEqual({ type, columns }))
+  test.each<[string, string[], string[][], string, (string | undefined)[]]>([
+    ['pictures, links, sums and names by what is in them', ['A', 'B', 'C', 'D'], [['Tide plate', 'https://k.example/1.jpg', '£48.00', 'https://k.example/1'], ['Bowl', '', '£22', 'https://k.example/2']], 'Product', ['name', 'image', 'price', 'url']],
+    ['mail addresses are people’s', ['Wer', 'Wie'], [['Ada', 'ada@k.example'], ['Bo', 'bo@k.example']], 'Person', ['name', 'email']],
+    ['one odd cell in ten does not matter, half of them do', ['Name', 'X', 'Y'], Array.from({ length: 10 }, (_one, at) => ['Pot', at === 0 ? 'none' : '€5', at % 2 ? '€5' : 'none']), 'Product', ['name', 'price', undefined]],
+    ['a heading goes before what is in the column', ['Name', 'Picture', 'Link'], [['Pot', 'https://k.example/page', 'https://k.example/1.jpg']], 'Product', ['name', 'image', 'url']],
+    ['numbers alone mean nothing', ['aa', 'bb'], [['1', '2']], 'Product', [undefined, undefined]],
+  ])('%s', (_name, headings, rows, type, columns) => expect(guessMapping(headings, rows)).toEqual({ type, columns }))
   test.each([['1,234.50', 1234.5], ['1.234,50', 1234.5], ['£12', 12], ['1,234', 1234], ['12,5', 12.5], ['0.125', 0.125], ['EUR 7', 7], ['free', undefined], ['', undefined]])('the number in %p', (text, expected) => expect(readNumber(text)).toBe(expected))
   test.each(tableTypes.map((one) => [one.type] as const))('the example table of %s is read whole, and means what its headings say', (type) => {
     const { format, items, problems } = readBytes(new TextEncoder().encode(exampleTable(type)), { contentType: 'text/csv', mapping: { type, columns: columnsOf(type).map((column) => column.id) } })

@@ -20,7 +20,7 @@ export const csv: Reader = {
   },
   read(text, context) {
     const { headings, rows, problems } = readTable(text)
-    const mapping = context.mapping ?? guessMapping(headings)
+    const mapping = context.mapping ?? guessMapping(headings, rows.map((row) => row.cells))
     const told = [...problems]
     if (headings.length > 0 && mapping.columns.every((id) => id === undefined)) told.push({ where: 'the first row', what: 'no heading in it is known', done: 'the columns must be named by hand' })
     const items = rows.flatMap(({ cells, at }) => readRow(cells, at, headings, mapping, context, told) ?? [])

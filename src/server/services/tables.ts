@@ -82,7 +82,7 @@ const tableOf = async (actor: Actor, id: string) => {
 /** A table as it is, cell by cell, with what each column means. */
 export async function openCells(actor: Actor, id: string): Promise<CellsShape> {
   const { row, file, headings, rows } = await tableOf(actor, id)
-  const mapping = optionsOf(row).mapping ?? guessMapping(headings)
+  const mapping = optionsOf(row).mapping ?? guessMapping(headings, rows)
   return { headings, rows, columns: headings.map((_heading, at) => mapping.columns[at] ?? null), version: file.uploadedAt.toISOString() }
 }
 
@@ -118,6 +118,6 @@ export async function openRows(actor: Actor, id: string): Promise<TableHeadShape
   if (row.reader !== 'csv') throw new ProblemError(problem('input_invalid', { where: 'Source', why: `“${row.label}” is no table` }))
   const text = (await db().SourceFile.findByPk(id))?.text ?? decode(valueOf(await fetchAddress({ url: row.address, accept })).bytes).text
   const { headings, rows } = readTable(text)
-  const mapping = optionsOf(row).mapping ?? guessMapping(headings)
+  const mapping = optionsOf(row).mapping ?? guessMapping(headings, rows.map((one) => one.cells))
   return { headings, rows: rows.slice(0, rowsShown).map((one) => [...one.cells]), mapping: { type: mapping.type, columns: headings.map((_heading, at) => mapping.columns[at] ?? null) } }
 }

@@ -15,7 +15,7 @@ export function MappingEditor({ headings, rows, mapping, onChange }: MappingEdit
   const taken = new Set(mapping.columns)
   const left = headings.filter((_heading, at) => !mapping.columns[at])
   function retype(type: ItemType) {
-    const guess = guessMapping(headings)
+    const guess = guessMapping(headings, rows)
     const fits = new Set(columnsOf(type).map((column) => column.id))
     onChange({ type, columns: headings.map((_heading, at) => [mapping.columns[at], guess.columns[at]].find((id) => id && fits.has(id)) ?? null) })
   }

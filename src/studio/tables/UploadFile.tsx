@@ -29,7 +29,7 @@ export function UploadFile({ clientId, onAdded }: { clientId: string; onAdded: (
     const isTable = /\.(csv|tsv)$/i.test(file.name) || csv.sniff(text.slice(0, 4096), {}) > 0.3
     if (!isTable) return keep({ name: file.name, text })
     const { headings, rows } = readTable(text)
-    const guess = guessMapping(headings)
+    const guess = guessMapping(headings, rows.map((row) => row.cells))
     setMapping({ type: guess.type, columns: headings.map((_heading, at) => guess.columns[at] ?? null) })
     setChosen({ name: file.name, text, table: { headings, rows: rows.map((row) => row.cells) } })
   }
