@@ -4,9 +4,10 @@
  */
 import sanitizeHtml from 'sanitize-html'
 import type { SanitisedHtml } from '@/core/items/item'
+import { wellFormed } from './wellFormed'
 
 /** Grows when the rules below change; item rows cleaned by an older version are cleaned again when read. */
-export const sanitiserVersion = 1
+export const sanitiserVersion = 2
 
 const headings = ['h1', 'h2', 'h3', 'h4', 'h5', 'h6']
 
@@ -22,12 +23,21 @@ const options: sanitizeHtml.IOptions = {
     td: ['colspan', 'rowspan'],
     '*': ['lang', 'dir'],
   },
-  allowedSchemes: ['http', 'https', 'mailto', 'tel'],
-  allowedSchemesByTag: { img: ['http', 'https'] },
+  // What a link can lead to without running anything here.
+  allowedSchemes: ['http', 'https', 'mailto', 'tel', 'callto', 'sms', 'ftp', 'ftps', 'webcal', 'feed', 'geo', 'xmpp', 'irc', 'ircs', 'matrix', 'news', 'cid', 'magnet'],
+  allowedSchemesByTag: { img: ['http', 'https', 'data'] },
   allowProtocolRelative: true,
   disallowedTagsMode: 'discard',
-  nonTextTags: ['script', 'style', 'textarea', 'option', 'noscript', 'template', 'title', 'svg', 'math', 'object', 'iframe', 'xmp', 'noembed', 'noframes', 'plaintext'],
+  nonTextTags: ['script', 'style', 'textarea', 'noscript', 'template', 'title', 'iframe', 'noembed', 'noframes'],
   parser: { lowerCaseTags: true },
+}
+
+/** Pictures may be packed into the markup, as points only: vector pictures are documents. */
+function withoutOddData(attribs: sanitizeHtml.Attributes): sanitizeHtml.Attributes {
+  const address = (attribs.src ?? '').replace(/[\u0000-\u0020\u007f-\u00a0]/g, '')
+  if (!/^data:/i.test(address) || /^data:image\/(png|gif|jpe?g|webp|avif|bmp)[;,]/i.test(address)) return attribs
+  const { src: _src, ...rest } = attribs
+  return rest
 }
 
 /** @param base - address that relative ones in the markup resolve against; without it they are left as they are */
@@ -36,5 +46,5 @@ export function sanitise(markup: string, base?: string): SanitisedHtml {
     const address = attribs[name]
     return { tagName, attribs: address && base && URL.canParse(address, base) ? { ...attribs, [name]: new URL(address, base).href } : attribs }
   }
-  return sanitizeHtml(markup, { ...options, transformTags: { a: absolute('href'), img: absolute('src') } }) as SanitisedHtml
+  return sanitizeHtml(wellFormed(markup), { ...options, transformTags: { a: absolute('href'), img: (tagName, attribs) => absolute('src')(tagName, withoutOddData(attribs)) } }) as SanitisedHtml
 }
