@@ -1,5 +1,5 @@
 /** Plain text of markup, for titles, summaries and rules. Parsing is htmlparser2's; what separates words is ours. */
-import { Parser } from 'htmlparser2'
+import { parseMarkup } from './parseMarkup'
 
 const unseen = new Set(['script', 'style', 'template', 'noscript', 'head', 'title', 'textarea', 'select', 'svg', 'math', 'object', 'iframe'])
 const blocks = new Set(['p', 'div', 'br', 'li', 'ul', 'ol', 'tr', 'td', 'th', 'table', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'blockquote', 'figure', 'figcaption', 'pre', 'hr', 'section', 'article', 'dd', 'dt'])
@@ -9,7 +9,7 @@ export function textOf(markup: string): string {
   if (!/[<&]/.test(markup)) return oneLine(markup)
   let text = ''
   let hidden = 0
-  const parser = new Parser({
+  parseMarkup(markup, {
     onopentag(name) {
       if (unseen.has(name)) hidden += 1
       else if (blocks.has(name)) text += ' '
@@ -22,7 +22,6 @@ export function textOf(markup: string): string {
       if (hidden === 0) text += piece
     },
   })
-  parser.end(markup)
   return oneLine(text)
 }
 

@@ -38,6 +38,8 @@ const isStart = (raw: string) => {
   const name = lineStart.test(raw) ? /^[^;:]+/.exec(raw)![0] : ''
   return name !== '' && !/^https?$/i.test(name) && (name === name.toUpperCase() || name === name.toLowerCase() || name.includes('.'))
 }
+/** Components within components; alarms within events are two. */
+const deepest = 50
 const oldParameters = /^(?:QUOTED-PRINTABLE|BASE64|8BIT|7BIT|B)$/i
 
 /** @returns the outermost component; those of the document are its `parts` */
@@ -55,7 +57,8 @@ export function readComponents(text: string): { readonly root: Component; readon
     if (line.name === 'BEGIN') {
       const part: OpenComponent = { name: line.value.trim().toUpperCase(), lines: [], parts: [], at }
       inner.parts.push(part)
-      open.push(part)
+      if (open.length < deepest) open.push(part)
+      else if (problems.length < 20) problems.push({ where: `line ${at}`, what: `${part.name} is nested more than ${deepest} deep`, done: 'what is in it was taken as its surroundings’' })
     } else if (line.name === 'END') {
       const wanted = line.value.trim().toUpperCase()
       const depth = open.findLastIndex((one) => one.name === wanted)
@@ -72,25 +75,30 @@ export function readComponents(text: string): { readonly root: Component; readon
 
 /** Lines with their continuations put together. A soft line break of quoted-printable text continues, too. */
 function* unfold(text: string): Generator<{ written: string; at: number }> {
-  let current: { written: string; at: number } | undefined
+  // Pieces are joined at the end: a text of a hundred thousand lines is looked at once, not once for each line.
+  let current: { pieces: string[]; at: number; isQuoted: boolean } | undefined
+  const whole = ({ pieces, at: from }: { pieces: string[]; at: number }) => ({ written: pieces.join(''), at: from })
   let at = 0
   for (const raw of text.split(/\r\n|\n|\r/)) {
     at += 1
-    if (current && /;ENCODING=QUOTED-PRINTABLE|;QUOTED-PRINTABLE/i.test(current.written) && current.written.endsWith('=')) {
-      current.written = current.written.slice(0, -1) + raw.replace(/^[ \t]/, '')
+    const last = current?.pieces.at(-1)
+    if (current?.isQuoted && last?.endsWith('=')) {
+      current.pieces[current.pieces.length - 1] = last.slice(0, -1)
+      current.pieces.push(raw.replace(/^[ \t]/, ''))
     } else if (current && /^[ \t]/.test(raw) && (raw.trim() !== '' || raw.length > 1)) {
-      current.written += raw.slice(1)
+      current.pieces.push(raw.slice(1))
     } else if (raw.trim() === '') {
       continue
     } else if (current && !isStart(raw)) {
       // A text that was broken without being folded.
-      current.written += `\\n${raw}`
+      current.pieces.push(`\\n${raw}`)
     } else {
-      if (current) yield current
-      current = { written: raw, at }
+      if (current) yield whole(current)
+      current = { pieces: [raw], at, isQuoted: false }
     }
+    if (current && current.pieces.length < 9) current.isQuoted ||= /;(?:ENCODING=)?QUOTED-PRINTABLE/i.test(current.pieces.length === 1 ? raw : current.pieces.join(''))
   }
-  if (current) yield current
+  if (current) yield whole(current)
 }
 
 function readLine(written: string, at: number): ContentLine | undefined {
@@ -105,7 +113,9 @@ function readLine(written: string, at: number): ContentLine | undefined {
     const equals = one.indexOf('=')
     const key = equals < 0 ? (oldParameters.test(one.trim()) ? 'ENCODING' : 'TYPE') : one.slice(0, equals).trim().toUpperCase()
     const values = splitOutsideQuotes(equals < 0 ? one : one.slice(equals + 1), ',').map((value) => uncaret(value.trim().replace(/^"([^"]*)"$/, '$1').replace(/"/g, '')))
-    parameters.set(key, [...(parameters.get(key) ?? []), ...values])
+    const before = parameters.get(key)
+    if (before) before.push(...values)
+    else parameters.set(key, values)
   }
   return { name, group: dot > 0 ? full.slice(0, dot) : '', parameters, value: written.slice(colon + 1), at }
 }

@@ -7,7 +7,7 @@ import type { Location, ReadItem } from '../items/item'
 import { oneLine, textOf } from '../items/text'
 import { dayMs } from '../schedule/civil'
 import { readMoment, readOffset, writeMoment, type Moment } from '../schedule/moment'
-import { occurrencesOf, parseRule } from '../schedule/recurrence'
+import { occurrencesOf, parseRule, type Limits } from '../schedule/recurrence'
 import { instantOf, utc, zoneFromOffsets, zoneFromParts, type Zone, type ZonePart } from '../schedule/zone'
 import { carried, isClosed, lineOf, linesOf, parameterOf, pictureOf, plainText, readComponents, readPoint, splitEscaped, type Component, type ContentLine } from './contentLines'
 import type { ReadContext, ReadProblem, Reader } from './reader'
@@ -29,6 +29,9 @@ export const iCalendar: Reader = {
       const uid = plainText(lineOf(event, 'UID'))
       if (time) replaced.set(uid, (replaced.get(uid) ?? new Set()).add(time.wall))
     }
+    const steps = { left: mostSteps }
+    const items = events.map((event, at) => readEvent(event, at, { zones, context, problems, replaced, steps }))
+    if (steps.left < 0) problems.push({ where: 'what repeats', what: 'there is more of it than can be worked out', done: 'some of its dates were left out' })
     return {
       feed: {
         title: oneLine(plainText(lineOf(calendar, 'NAME', 'X-WR-CALNAME'))) || undefined,
@@ -36,7 +39,7 @@ export const iCalendar: Reader = {
         url: resolve(lineOf(calendar, 'URL')?.value, context.url),
         image: resolve(lineOf(calendar, 'IMAGE')?.value, context.url),
       },
-      items: events.map((event, at) => readEvent(event, at, { zones, context, problems, replaced })),
+      items,
       problems,
     }
   },
@@ -109,7 +112,10 @@ export function zoneIn(component: Component, name: string): Zone {
   return zoneFromParts(name, parts)
 }
 
-interface Surroundings { readonly zones: Zones; readonly context: ReadContext; readonly problems: ReadProblem[]; readonly replaced: ReadonlyMap<string, ReadonlySet<number>> }
+/** Days and moments that are looked at for the dates of one calendar: seconds of work, where everyday calendars take hundredths. */
+const mostSteps = 3_000_000
+
+interface Surroundings { readonly zones: Zones; readonly steps: { left: number }; readonly context: ReadContext; readonly problems: ReadProblem[]; readonly replaced: ReadonlyMap<string, ReadonlySet<number>> }
 
 function readEvent(event: Component, at: number, around: Surroundings): ReadItem {
   const { zones, context, problems } = around
@@ -184,8 +190,8 @@ function endOf(event: Component, start: Time, zones: Zones): Time | undefined {
 /** At most so many dates of one event are told. */
 const mostDates = 500
 
-/** Every start of a repeated event, as wall times in its own zone, ascending, each once (RFC 5545, 3.8.5). */
-export function* startsOf(event: Component, start: Time, zones: Zones): Generator<number> {
+/** The starts of a repeated event, as wall times in its own zone, ascending, each once (RFC 5545, 3.8.5). Within the limits, some earlier ones may come all the same. */
+export function* startsOf(event: Component, start: Time, zones: Zones, limits: Limits = {}): Generator<number> {
   const wallHere = (line: ContentLine, value: string): number | undefined => {
     const time = readTime(line, zones, value.split('/')[0]!)
     if (!time) return undefined
@@ -196,7 +202,7 @@ export function* startsOf(event: Component, start: Time, zones: Zones): Generato
   const walls = (...names: string[]) => linesOf(event, ...names).flatMap((line) => line.value.split(',').flatMap((one) => wallHere(line, one) ?? []))
   const series = (name: string) => linesOf(event, name).flatMap((line) => {
     const rule = parseRule(line.value)
-    return rule ? [untilEnd(occurrencesOf(rule, start.wall), untilWall(rule.until, start))] : []
+    return rule ? [untilEnd(occurrencesOf(rule, start.wall, limits), untilWall(rule.until, start))] : []
   })
   const excluded = new Set(walls('EXDATE'))
   const wholeDays = new Set(linesOf(event, 'EXDATE').filter((line) => parameterOf(line, 'VALUE')?.toUpperCase() === 'DATE').flatMap((line) => line.value.split(',').flatMap((one) => readMoment(one)?.wall ?? [])))
@@ -236,10 +242,11 @@ function* merged(series: readonly Iterator<number>[]): Generator<number> {
   }
 }
 
-function datesWithin(event: Component, start: Time, span: { from: number; to: number }, { zones, replaced }: Surroundings): string[] {
+function datesWithin(event: Component, start: Time, span: { from: number; to: number }, { zones, replaced, steps }: Surroundings): string[] {
   const taken = replaced.get(plainText(lineOf(event, 'UID'))) ?? new Set<number>()
   const dates: string[] = []
-  for (const wall of startsOf(event, start, zones)) {
+  // A wall time lies within a day of its instant.
+  for (const wall of startsOf(event, start, zones, { from: span.from - dayMs, steps })) {
     const at = instantOf(wall, start.zone ?? utc)
     if (at > span.to || dates.length === mostDates) break
     if (at >= span.from && !taken.has(wall)) dates.push(writeMoment({ ...start, wall }))

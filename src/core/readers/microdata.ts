@@ -1,10 +1,11 @@
 /** Microdata of a page (HTML Living Standard, “Microdata”) as nodes like those of JSON-LD. */
-import { parseDocument } from 'htmlparser2'
+import { DomHandler } from 'htmlparser2'
+import { parseMarkup } from '../items/parseMarkup'
 import { oneLine } from '../items/text'
 import type { Json } from './json'
 import { resolve } from './xmlTree'
 
-type Document = ReturnType<typeof parseDocument>
+type Document = DomHandler['root']
 type Node = Document['children'][number]
 type Element = Extract<Node, { attribs: Record<string, string> }>
 
@@ -15,7 +16,9 @@ const most = 5_000
 /** Top-level items, in the order of the page. */
 export function microdataOf(html: string, base: string | undefined): Json[] {
   if (!/\sitemscope/i.test(html)) return []
-  const document = parseDocument(html)
+  const dom = new DomHandler()
+  parseMarkup(html, { onopentag: (name, attributes) => dom.onopentag(name, attributes), onclosetag: () => dom.onclosetag(), ontext: (piece) => dom.ontext(piece) })
+  const document = dom.root
   const byId = new Map<string, Element>()
   const tops: Element[] = []
   visit(document, (element) => {

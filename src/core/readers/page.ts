@@ -2,7 +2,7 @@
  * A web page: the items that it describes in JSON-LD or Microdata, the feeds it announces (HTML's `link rel=alternate`),
  * and links that look like one.
  */
-import { Parser } from 'htmlparser2'
+import { parseMarkup } from '../items/parseMarkup'
 import { oneLine } from '../items/text'
 import { parseTolerant } from './json'
 import { microdataOf } from './microdata'
@@ -27,7 +27,7 @@ export const page: Reader = {
     let script: string | undefined
     const nodes: unknown[] = []
     let broken = 0
-    const parser = new Parser({
+    const isWhole = parseMarkup(text, {
       onopentag(name, attributes) {
         if (name === 'title') inTitle = title === ''
         if (name === 'script' && /^application\/(ld|schema)\+json/i.test(attributes.type?.trim() ?? '')) script = ''
@@ -57,11 +57,11 @@ export const page: Reader = {
         }
       },
     })
-    parser.end(text)
     const seen = new Set<string>()
     const all = [...announced, ...linked].filter(({ url }) => !seen.has(url) && seen.add(url))
     const items = itemsOfNodes([...nodes, ...microdataOf(text, base)], base)
     const problems: ReadProblem[] = []
+    if (!isWhole) problems.push({ where: 'the whole document', what: 'its elements are nested thousands deep', done: 'what comes after that was not read' })
     if (broken > 0) problems.push({ where: 'the page’s own data', what: broken === 1 ? 'one block of it is no valid JSON' : `${broken} blocks of it are no valid JSON`, done: 'it was passed over' })
     if (items.length === 0) problems.push({ where: 'the whole document', what: 'it is a web page, not a feed', done: all.length > 0 ? `${all.length} feed${all.length > 1 ? 's' : ''} found in it` : 'no feed was found in it' })
     return { feed: { title: oneLine(title) || undefined, url: context.url }, items, problems, announced: all }

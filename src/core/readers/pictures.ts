@@ -1,6 +1,6 @@
 /** Where publishers put the picture of an entry: media module, enclosures, podcast images, the first one in the text. */
-import { Parser } from 'htmlparser2'
 import type { ReadPicture } from '../items/item'
+import { parseMarkup } from '../items/parseMarkup'
 import { childrenOf, plainOf, resolve, type XmlNode } from './xmlTree'
 
 const pictureEnding = /\.(jpe?g|png|gif|webp|avif)(\?|$)/i
@@ -58,7 +58,7 @@ function otherPictures(entry: XmlNode): ReadPicture[] {
 export function picturesIn(markup: string, base: string | undefined): ReadPicture[] {
   if (!/<img/i.test(markup)) return []
   const found: ReadPicture[] = []
-  const parser = new Parser({
+  parseMarkup(markup, {
     onopentag(name, attributes) {
       if (name !== 'img') return
       const url = resolve(attributes.src, base)
@@ -68,6 +68,5 @@ export function picturesIn(markup: string, base: string | undefined): ReadPictur
       found.push({ url, width, height, caption: attributes.alt || undefined })
     },
   })
-  parser.end(markup)
   return found
 }

@@ -3,8 +3,9 @@
  * found broken are ours. Names come out as `prefix:local` with the prefix usual for that namespace, whatever prefix the
  * document chose, so that readers ask for `content:encoded` and get it.
  */
-import { Parser } from 'htmlparser2'
+import type { Parser } from 'htmlparser2'
 import { decodeHTML } from 'entities'
+import { parseMarkup } from '../items/parseMarkup'
 import type { ReadProblem } from './reader'
 
 export interface XmlNode {
@@ -44,6 +45,9 @@ function usualPrefix(namespace: string): string | undefined {
   return prefix
 }
 
+/** Deeper trees would also be too deep for whatever walks them. */
+const deepest = 500
+
 interface Scope { readonly prefixes: ReadonlyMap<string, string>; readonly base: string | undefined; readonly language: string | undefined }
 
 export function parseXml(text: string, url?: string): { readonly root: XmlNode | undefined; readonly problems: ReadProblem[] } {
@@ -52,10 +56,13 @@ export function parseXml(text: string, url?: string): { readonly root: XmlNode |
   const scopes: Scope[] = [{ prefixes: new Map(), base: url, language: undefined }]
   let root: XmlNode | undefined
   let pending: Record<string, string> = {}
+  let parser: Parser
   const lineAt = () => `line ${countLines(text, parser.startIndex)}`
 
-  const parser: Parser = new Parser(
+  const isWhole = parseMarkup(
+    text,
     {
+      onparserinit: (made) => void (parser = made),
       onopentagname() {
         pending = {}
       },
@@ -85,8 +92,9 @@ export function parseXml(text: string, url?: string): { readonly root: XmlNode |
     },
     // Text entities of HTML are decoded by `charactersOf`, once: publishers use them without declaring them.
     { xmlMode: true, decodeEntities: true, recognizeCDATA: true },
+    deepest,
   )
-  parser.end(text)
+  if (!isWhole) problems.push({ where: lineAt(), what: `elements are nested more than ${deepest} deep`, done: 'what comes after that was not read' })
   return { root, problems }
 }
 

@@ -62,3 +62,22 @@ test('week 1 has the year’s first Thursday in it', () => {
     expect([weekdayOf(monday), monday <= dayNumber(year, 1, 4), monday + 6 >= dayNumber(year, 1, 4)]).toEqual([0, true, true])
   }))
 })
+
+test('beginning later gives what comes later, whatever the interval', () => {
+  const anyRule = fc.record({ freq: fc.constantFrom('DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY', 'HOURLY', 'MINUTELY'), interval: fc.integer({ min: 1, max: 7 }), day: fc.option(fc.constantFrom('MO', 'TU,SU', 'WE')), month: fc.option(fc.constantFrom('2', '1,12', '5,6')), monthDay: fc.option(fc.constantFrom('1', '31', '-1', '13,29')), weekStart: fc.constantFrom('MO', 'SU', 'TH'), position: fc.option(fc.constantFrom('1', '-1')) })
+  fc.assert(fc.property(anyRule, fc.integer({ min: 10_000, max: 20_000 }), fc.integer({ min: 0, max: 300 * 24 }), ({ freq, interval, day, month, monthDay, weekStart, position }, startDay, hours) => {
+    const rule = parseRule(`FREQ=${freq};INTERVAL=${interval};WKST=${weekStart}${day ? `;BYDAY=${day}` : ''}${month ? `;BYMONTH=${month}` : ''}${monthDay && freq !== 'WEEKLY' ? `;BYMONTHDAY=${monthDay}` : ''}${position ? `;BYSETPOS=${position}` : ''}`)!
+    const start = startDay * dayMs + 19 * 3_600_000
+    const from = start + hours * 3_600_000
+    const first = (walls: Iterable<number>) => { const found: number[] = []; for (const wall of walls) { if (wall >= from && found.push(wall) === 4) break; if (wall > from + 1_500 * dayMs) break } return found }
+    const later = [...first(occurrencesOf(rule, start, { from }))]
+    expect(later).toEqual(first(occurrencesOf(rule, start)).slice(0, later.length))
+    expect(later.length).toBe(first(occurrencesOf(rule, start)).length)
+  }), { numRuns: 60 })
+})
+test('what is counted is counted from the start', () => expect([...occurrencesOf(parseRule('FREQ=DAILY;COUNT=3')!, 0, { from: 2 * dayMs })]).toEqual([0, dayMs, 2 * dayMs]))
+test('several rules share what may be looked at', () => {
+  const steps = { left: 100 }
+  const found = [parseRule('FREQ=SECONDLY')!, parseRule('FREQ=DAILY')!].map((rule) => [...occurrencesOf(rule, 0, { steps })].length)
+  expect([found[0]! > 20 && found[0]! < 100, found[1]]).toEqual([true, 0])
+})

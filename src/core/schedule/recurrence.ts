@@ -67,25 +67,36 @@ export function parseRule(text: string): Rule | undefined {
   }
 }
 
+/** What an occurrence counts beside the days that were looked at: whoever takes it has work, too. */
+const yieldSteps = 3
 /** Periods looked at in a row without finding anything, before the rule counts as one that never matches. */
 const patience = 400_000
 const lastYear = 9999
+
+export interface Limits {
+  /** Nothing earlier is wanted (wall time, ms); whole periods before it are stepped over, unless occurrences must be counted. */
+  readonly from?: number
+  /** Days or moments that may still be looked at; several rules may share them. At none the rule ends. */
+  readonly steps?: { left: number }
+}
 
 /**
  * Wall times that the rule gives from `start` on, ascending, each once. `count` is honoured here, `until` by the caller,
  * who knows the zone.
  * @param start wall time (ms)
  */
-export function* occurrencesOf(written: Rule, start: number): Generator<number> {
+export function* occurrencesOf(written: Rule, start: number, { from = start, steps = { left: Infinity } }: Limits = {}): Generator<number> {
   if (written.count === 0) return
   const rule = filled(written, start)
+  const begin = rule.count === undefined ? Math.max(start, from) : start
   let given = 0
   let last = -Infinity
-  for (const set of sets(rule, start)) {
+  for (const set of sets(rule, start, begin, steps)) {
     const chosen = rule.positions.length === 0 ? set : rule.positions.map((at) => set[at > 0 ? at - 1 : set.length + at]).filter((one): one is number => one !== undefined).sort((a, b) => a - b)
     for (const wall of chosen) {
-      if (wall < start || wall <= last) continue
+      if (wall < begin || wall <= last) continue
       last = wall
+      steps.left -= yieldSteps
       yield wall
       given += 1
       if (given === rule.count) return
@@ -112,32 +123,45 @@ function filled(rule: Rule, start: number): Rule {
 }
 
 /** One sorted set for each period. Positions are counted within one set. */
-function* sets(rule: Rule, start: number): Generator<number[]> {
+function* sets(rule: Rule, start: number, begin: number, steps: { left: number }): Generator<number[]> {
   const unit = { HOURLY: 3_600_000, MINUTELY: 60_000, SECONDLY: 1000, DAILY: 0, WEEKLY: 0, MONTHLY: 0, YEARLY: 0 }[rule.freq]
   let idle = 0
-  for (const set of unit ? setsInDays(rule, start, unit) : setsOfDays(rule, start)) {
+  for (const set of unit ? setsInDays(rule, start, begin, unit, steps) : setsOfDays(rule, start, begin, steps)) {
+    if (steps.left < 0) return
     idle = set.length > 0 ? 0 : idle + 1
     if (set.length > 0) yield set
     else if (idle > patience) return
   }
 }
 
-function* setsOfDays(rule: Rule, start: number): Generator<number[]> {
+function* setsOfDays(rule: Rule, start: number, begin: number, steps: { left: number }): Generator<number[]> {
   const matches = dayMatcher(rule)
   const times = rule.hours.flatMap((hour) => rule.minutes.flatMap((minute) => rule.seconds.map((second) => ((hour * 60 + minute) * 60 + second) * 1000)))
-  for (const [first, count] of periods(rule, Math.floor(start / dayMs))) {
+  for (const period of periods(rule, Math.floor(start / dayMs), Math.floor(begin / dayMs))) {
     const set: number[] = []
-    for (let day = first; day < first + count; day += 1) if (matches(day)) for (const time of times) set.push(day * dayMs + time)
+    for (const [first, count] of monthsOf(rule, period)) {
+      steps.left -= Math.max(1, count)
+      for (let day = first; day < first + count; day += 1) if (matches(day)) for (const time of times) set.push(day * dayMs + time)
+    }
     yield set
   }
 }
 
-/** First day and number of days of each period. */
-function* periods({ freq, interval, weekStart, months }: Rule, startDay: number): Generator<readonly [number, number]> {
+/** A year of which only some months are asked for is those months; most years are looked at for one day in them. */
+function monthsOf({ freq, months, skip }: Rule, period: readonly [number, number]): (readonly [number, number])[] {
+  if (freq !== 'YEARLY' || months.length === 0 || skip !== 'OMIT') return [period]
+  const { year } = civilOf(period[0])
+  return months.map((month) => [dayNumber(year, month, 1), daysInMonth(year, month)] as const)
+}
+
+/** First day and number of days of each period, from the one before that of `beginDay` on: what is skipped forward comes out of that one. */
+function* periods({ freq, interval, weekStart, months }: Rule, startDay: number, beginDay: number): Generator<readonly [number, number]> {
   const { year, month } = civilOf(startDay)
   const week = startDay - ((weekdayOf(startDay) - weekStart + 7) % 7)
   const end = dayNumber(lastYear + 1, 1, 1)
-  for (let at = 0; ; at += interval) {
+  const begin = civilOf(beginDay)
+  const passed = { YEARLY: begin.year - year, MONTHLY: (begin.year - year) * 12 + begin.month - month, WEEKLY: Math.floor((beginDay - week) / 7) }[freq as string] ?? beginDay - startDay
+  for (let at = Math.max(0, Math.floor((passed - 1) / interval) * interval); ; at += interval) {
     if (freq === 'YEARLY') yield [dayNumber(year + at, 1, 1), daysInYear(year + at)]
     else if (freq === 'MONTHLY') {
       const number = month - 1 + at
@@ -154,13 +178,14 @@ function* periods({ freq, interval, weekStart, months }: Rule, startDay: number)
 }
 
 /** Hours, minutes or seconds that the interval reaches; days that can't match are stepped over whole. */
-function* setsInDays(rule: Rule, start: number, unit: number): Generator<number[]> {
+function* setsInDays(rule: Rule, start: number, begin: number, unit: number, steps: { left: number }): Generator<number[]> {
   const matches = dayMatcher(rule)
   const step = unit * rule.interval
   const base = Math.floor(start / unit) * unit
   const end = dayNumber(lastYear + 1, 1, 1) * dayMs
   const next = (wall: number) => base + Math.ceil((wall - base) / step) * step
-  for (let at = base; at < end; ) {
+  for (let at = Math.max(base, base + Math.floor((begin - base) / step) * step); at < end; ) {
+    steps.left -= 1
     const day = Math.floor(at / dayMs)
     if (!matches(day)) {
       yield []
