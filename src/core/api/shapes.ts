@@ -185,7 +185,8 @@ export type DecisionsShape = z.infer<typeof decisions>
 
 /** What can be corrected of one item; null takes the source's own again. */
 const line = z.string().trim().max(300).nullable().optional()
-export const corrections = z.strictObject({ name: line, image: z.array(picture.extend({ ref: z.string().regex(/^[0-9a-f]{24}$/) }).strict()).max(4).nullable().optional(), text: z.string().trim().max(4000).nullable().optional(), url: z.url({ protocol: /^https?$/ }).nullable().optional(), jobTitle: line, worksFor: line, duration: line, sameAs: z.array(z.url({ protocol: /^https?$/ })).max(20).nullable().optional(), lists: z.array(z.string().trim().min(1).max(120)).max(20).nullable().optional() })
+const moment = z.string().regex(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}:\d{2}(Z|[+-]\d{2}:\d{2})?)?$/, 'a time is written like 2026-05-09T19:00:00').nullable().optional()
+export const corrections = z.strictObject({ name: line, image: z.array(picture.extend({ ref: z.string().regex(/^[0-9a-f]{24}$/) }).strict()).max(4).nullable().optional(), text: z.string().trim().max(4000).nullable().optional(), url: z.url({ protocol: /^https?$/ }).nullable().optional(), jobTitle: line, worksFor: line, duration: line, startDate: moment, endDate: moment, location: location.nullable().optional(), offers: offer.nullable().optional(), sameAs: z.array(z.url({ protocol: /^https?$/ })).max(20).nullable().optional(), lists: z.array(z.string().trim().min(1).max(120)).max(20).nullable().optional() })
 export type CorrectionsShape = z.infer<typeof corrections>
 
 export const bench = z.object({ client, sites: z.array(site), widget, sources: z.array(source), items: z.array(item), decisions, releases: z.array(release), patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first') })

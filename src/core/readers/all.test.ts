@@ -121,6 +121,8 @@ describe('what was made to hang or to break whoever reads it', () => {
     ['things within things in a page', `<!doctype html><html><body>${'<div itemscope itemprop="x">'.repeat(20_000)}`, 'page', 'nested thousands deep'],
     ['outlines within outlines', `<opml><body>${'<outline text="a">'.repeat(50_000)}`, 'opml', 'nested more than'],
     ['markup nested without end in an entry', `<rss><channel><item><description>${'&lt;div&gt;'.repeat(60_000)}&lt;img src=a&gt;</description></item></channel></rss>`, 'rss', ''],
+    ['posts passed on without end', `{"@context":"https://www.w3.org/ns/activitystreams","type":"OrderedCollection","orderedItems":[${'{"type":"Announce","object":'.repeat(30_000)}{}${'}'.repeat(30_000)}]}`, 'activitystreams', 'nested too deep'],
+    ['events at events in a page', `<html><script type="application/ld+json">${'{"@type":"Event","location":'.repeat(30_000)}1${'}'.repeat(30_000)}</script></html>`, 'page', ''],
     ['lists within lists in JSON', `{"items":${'['.repeat(50_000)}${']'.repeat(50_000)}}`, 'json-feed', ''],
     ['events within events', `BEGIN:VCALENDAR\n${'BEGIN:VEVENT\n'.repeat(5_000)}`, 'icalendar', 'nested more than'],
     ['a text in a hundred thousand lines', `BEGIN:VCALENDAR\nBEGIN:VEVENT\nSUMMARY:a\n${' b\n'.repeat(100_000)}END:VEVENT`, 'icalendar', ''],

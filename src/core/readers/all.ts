@@ -39,6 +39,16 @@ export function readBytes(bytes: Uint8Array, context: ReadContext = {}): Reading
     const what = text.trim() === '' ? 'it is empty' : 'it is of no known format'
     return { format: 'unknown', feed: {}, items: [], problems: [...decoded.problems, { where: 'the whole document', what, done: 'nothing could be read' }] }
   }
-  const reading = best.read(text, context)
+  const reading = readWhole(best, text, context)
   return { format: best.id, ...reading, problems: [...decoded.problems, ...reading.problems] }
+}
+
+/** Readers follow what is within what; JSON has no bound of its own on that. */
+function readWhole(reader: Reader, text: string, context: ReadContext): Omit<Reading, 'format'> {
+  try {
+    return reader.read(text, context)
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    return { feed: {}, items: [], problems: [{ where: 'the whole document', what: 'it is nested too deep', done: 'nothing could be read' }] }
+  }
 }

@@ -78,7 +78,7 @@ const forViewers = ['POST /tokens', 'DELETE /tokens/{id}', 'DELETE /sessions/{id
 
 async function ask(who: keyof typeof bearers, line: string): Promise<{ status: number; text: string; code: string | undefined }> {
   const [method, pattern] = line.split(' ') as [string, string]
-  const path = pattern.replace('{id}', ids[pattern.split('/')[1]!] ?? 'none')
+  const path = pattern.replace('{id}', ids[pattern.split('/')[1]!] ?? 'none').replace('{key}', item.split('/')[1]!)
   const body = bodies[line]?.()
   const answer = await api.answer(new Request(`http://127.0.0.1:4310/api/v1${path}`, { method, headers: { authorization: `Bearer ${bearers[who]}`, 'if-match': '"1"' }, body: body && JSON.stringify(body) }), path)
   const text = await answer.text()

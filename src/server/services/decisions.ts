@@ -6,12 +6,12 @@ import { problem, ProblemError } from '@/core/problems'
 import type { Settings } from '@/core/settings/field'
 import { db, inTransaction } from '../db/db'
 import { renderShowing } from '../jobs/queue'
-import { demand, type Actor } from './actor'
+import { demand, found, type Actor } from './actor'
 import { renderLive, renderRelease, sourcesIn } from './artifacts'
 import { clientRow, getClient } from './clients'
 import { decisionsOf } from './decisionsOf'
-import { itemsById, neverPublic, productsOfClient, tableRows } from './items'
-import { listSources } from './sources'
+import { itemsById, neverPublic, productsOfClient, tableRows, wholeItem } from './items'
+import { listSources, sourceRow } from './sources'
 import { shapeOf, widgetRow } from './widgets'
 
 /**
@@ -57,6 +57,12 @@ export function tagItems(actor: Actor, clientId: string, itemIds: readonly strin
       { bind: [[...itemIds], [...change.add], [...change.remove]], transaction },
     ),
   )
+}
+
+/** @throws ProblemError `missing`, also for what waits or is private and somebody may only look */
+export async function getItem(actor: Actor, sourceId: string, key: string): Promise<ItemShape> {
+  const source = await sourceRow(actor, sourceId)
+  return found(await wholeItem(`${source.id}/${key}`, actor.role !== 'viewer'), 'item')
 }
 
 /** Corrects facts of one item; they are kept over refreshes. `null` takes the source's own again. */

@@ -5,7 +5,7 @@ import { identify } from '@/core/items/identity'
 import type { Item, ReadItem } from '@/core/items/item'
 import { shorten, textOf } from '@/core/items/text'
 import * as shapes from '@/core/api/shapes'
-import type { TableRowShape } from '@/core/api/shapes'
+import type { ItemShape, TableRowShape } from '@/core/api/shapes'
 import * as z from 'zod'
 import { db } from '../db/db'
 import { registerPictures } from './pictures'
@@ -116,6 +116,15 @@ export async function tableRows(sourceIds: readonly string[], since: Date | null
     { bind: [sourceIds, since, withClosed], type: QueryTypes.SELECT },
   )
   return z.parse(z.array(shapes.tableRow), rows.map(({ facts, waiting, fresh, was_public, tags, corrected }) => ({ item: facts, waiting, fresh, wasPublic: was_public, tags, corrected, closedBecause: facts.visibility === 'private' ? String(facts.hiddenBecause ?? 'the source marks it private') : null })))
+}
+
+/** One item with all of its text, also one that waits or is private, for those who may decide on it. */
+export async function wholeItem(id: string, withClosed: boolean): Promise<ItemShape | undefined> {
+  const [row] = await db().sequelize.query<{ facts: unknown }>(
+    `select ${effective} || coalesce(m.facts, '{}') as facts from items i join sources s on s.id = i.source_id ${linked('i.id = $1')} where i.id = $1 and i.gone_at is null and ($2 or (${mayShow('i')}))`,
+    { bind: [id, withClosed], type: QueryTypes.SELECT },
+  )
+  return row && z.parse(shapes.item, row.facts)
 }
 
 /** Notes what is public from now on. */

@@ -318,6 +318,20 @@ describe('a catalogue kept by hand', () => {
     await s.writeCells(actor, source.id, [row('Theirs, after all')])
     expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.name)).toEqual(['Theirs, after all'])
   })
+  test('corrected with all of its text in view, and only by those who may see it', async () => {
+    const source = await s.startCatalogue(actor, client, { name: 'Vases', type: 'Product' })
+    const { columns } = await s.openCells(actor, source.id)
+    const long = 'Thrown by hand. '.repeat(60).trim()
+    await s.writeCells(actor, source.id, [columns.map((id) => ({ name: 'Vase', text: long, price: '30' })[id ?? ''] ?? ''), columns.map((id) => ({ name: 'Secret', private: 'yes' })[id ?? ''] ?? '')])
+    const widget = await liveWidget(source)
+    const rows = (await s.sortingTableOf(actor, widget.id)).rows
+    const [vase, secret] = rows.map((row) => row.item.id.split('/')[1]!)
+    expect([rows[0]!.item.text.length, (await s.getItem(actor, source.id, vase!)).text]).toEqual([240, long])
+    await s.correctItem(actor, client, rows[0]!.item.id, { offers: { price: 28 }, location: null })
+    expect((await s.getItem(actor, source.id, vase!)).offers).toEqual({ price: 28 })
+    const viewer = { ...actor, role: 'viewer' as const }
+    expect([await code(s.getItem(viewer, source.id, vase!)), await code(s.getItem(viewer, source.id, secret!)), await code(s.getItem(actor, source.id, secret!)), await code(s.getItem(await makeActor(), source.id, vase!)), await code(s.getItem(actor, source.id, 'f'.repeat(24)))]).toEqual(['done', 'missing', 'done', 'missing', 'missing'])
+  })
   test('views that somebody kept are there for everybody who sorts the widget', async () => {
     const widget = await liveWidget(await s.startCatalogue(actor, client, { name: 'Cups', type: 'Product' }))
     expect((await s.sortingTableOf(actor, widget.id)).views).toEqual([])

@@ -31,7 +31,7 @@ describe('search', () => test.each([['ADA test', ['two']], ['other one', []], ['
 
 test.each<[string, object, Partial<TableRowShape>, string]>([
   ['a review', { type: 'Review', name: '', text: 'Good.', reviewRating: { ratingValue: 9, bestRating: 10 }, author: { name: 'Cy' } }, {}, '4.5 of 5 stars · Journal · Cy'],
-  ['a product', { type: 'Product', offers: { price: 6.5, priceCurrency: 'GBP' }, text: 'Green.' }, { corrected: ['name', 'image'] }, '£6.50 · Journal · corrected by hand: name, image · Green.'],
+  ['a product', { type: 'Product', offers: { price: 6.5, priceCurrency: 'GBP' }, text: 'Green.' }, { corrected: ['name', 'image'] }, '£6.50 · Journal · corrected by hand: title, picture · Green.'],
   ['an event somewhere', { type: 'Event', location: { name: 'The Hall', addressLocality: 'Tidewick' } }, {}, 'Tidewick · Journal'],
   ['a post with products', { mentions: [{ id: 'p', name: 'Fern' }] }, {}, 'Journal · 1 product'],
 ])('the small print of %s', (_name, facts, more, words) => expect(smallPrint(row('x', more, facts))).toBe(words))

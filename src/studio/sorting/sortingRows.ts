@@ -4,6 +4,7 @@ import { findDoubles } from '@/core/items/doubles'
 import type { Item } from '@/core/items/item'
 import { ruleInWords } from '@/core/rules/inWords'
 import { numberInWords, priceInWords } from '@/core/locale/numbers'
+import { correctables } from './correctable'
 import { sift, starsOf, type OffsetAt, type Rule } from '@/core/rules/rules'
 
 export type RowState = 'shows' | 'cut' | 'ruled' | 'hidden' | 'double' | 'waiting' | 'closed'
@@ -95,7 +96,7 @@ export function smallPrint({ item: stored, corrected }: Pick<TableRowShape, 'ite
     item.location?.addressLocality ?? item.location?.name ?? '',
     item.sourceName,
     item.author?.name ?? '',
-    corrected.length > 0 ? `corrected by hand: ${corrected.join(', ')}` : '',
+    corrected.length > 0 ? `corrected by hand: ${corrected.map((key) => correctables.find((one) => one.key === key)?.label.toLowerCase() ?? 'picture').join(', ')}` : '',
     item.mentions ? `${item.mentions.length} ${item.mentions.length === 1 ? 'product' : 'products'}` : '',
     item.name ? item.text : '',
   ].filter(Boolean).join(' · ')
