@@ -32,7 +32,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onCh
               <li key={source.id} className="flex flex-col gap-1 px-3 py-2">
                 <label className="flex items-start gap-2">
                   <input type="checkbox" checked={chosen.includes(source.id)} onChange={() => toggle(source)} className="mt-1 size-4 accent-spruce" />
-                  <span className="min-w-0 flex-1"><span className="block font-medium break-words">{source.label}</span><span className="block text-[13px] text-faint">{source.items} entries · {source.readerLabel} · read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}</span>{source.waiting + source.closed > 0 && <span className="block text-[13px] text-marigold">{[source.waiting > 0 ? `${source.waiting} wait for a decision` : '', source.closed > 0 ? `${source.closed} private, left out` : ''].filter(Boolean).join(' · ')}</span>}</span>
+                  <span className="min-w-0 flex-1"><span className="block font-medium break-words">{source.label}</span><span className="block text-[13px] text-faint">{source.items} {source.items === 1 ? 'entry' : 'entries'} · {source.readerLabel} · read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}</span>{source.waiting + source.closed > 0 && <span className="block text-[13px] text-marigold">{[source.waiting > 0 ? `${source.waiting} wait for a decision` : '', source.closed > 0 ? `${source.closed} private, left out` : ''].filter(Boolean).join(' · ')}</span>}</span>
                 </label>
                 <ReadingIn source={source} onStopped={onChanged} />
                 {source.lastProblem && <Notice tone="broken">{source.lastProblem.detail} What is live stays as it was.</Notice>}
