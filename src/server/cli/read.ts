@@ -3,6 +3,7 @@
  * addresses go through the safe door. `--from` and `--to` name the days between which repeated events tell their dates. An input that can't be had is a line with a problem, too.
  */
 import { readFile } from 'node:fs/promises'
+import path from 'node:path'
 import { describeProblem } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
 import type { ReadContext, Reading } from '@/core/readers/reader'
@@ -43,10 +44,13 @@ function dayOf(written: string): number {
   return day
 }
 
+/** What a server would say of such a file; contents that say otherwise go before it. */
+const typeByEnding: Readonly<Record<string, string>> = { '.csv': 'text/csv', '.tsv': 'text/tab-separated-values', '.ics': 'text/calendar', '.vcf': 'text/vcard', '.html': 'text/html', '.htm': 'text/html' }
+
 async function readInput(input: string, context: ReadContext): Promise<Reading> {
   if (/^https?:\/\//i.test(input)) return readAddress(input, context)
   try {
-    return readBytes(await readFile(input), context)
+    return readBytes(await readFile(path.resolve(process.env.YIMBLE_CALLED_FROM ?? '.', input)), { ...context, contentType: typeByEnding[path.extname(input).toLowerCase()] })
   } catch (error) {
     return unreadable(`the file cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`)
   }
