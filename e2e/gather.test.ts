@@ -49,6 +49,22 @@ describe('an account elsewhere', () => {
     const table = await api<{ rows: { closedBecause: string | null; item: { text: string } }[] }>(browser, 'GET', `/widgets/${id}/table`)
     expect(table.rows.some((row) => row.closedBecause === 'the post is for friends only')).toBe(true)
   })
+  test('of several accounts each can be chosen, and says what is in use', async () => {
+    await newBench('Another account')
+    await browser.click('//button[contains(., "Lumenfold")]')
+    await browser.click(button('Another account'))
+    await browser.see('select[name=account]')
+    await browser.driver.executeScript(`document.querySelector('select[name=account]').value = 'kiln.and.tide'`)
+    await browser.type('input[name=password]', 'lumen')
+    await browser.click(button('Sign in'))
+    await browser.click(button('Allow'))
+    await browser.click(use('Posts by kiln.and.tide'))
+    await browser.see('//li[contains(., "Posts by kiln.and.tide")][contains(., "In use")]')
+    const select = `[...document.querySelectorAll('label')].find((one) => one.textContent.startsWith('As'))?.querySelector('select')`
+    expect(await browser.driver.executeScript(`return [...${select}.options].map((one) => one.textContent)`)).toEqual(['marlowick.bakery', 'kiln.and.tide'])
+    await browser.driver.executeScript(`const select = ${select}; Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, select.options[0].value); select.dispatchEvent(new Event('change', { bubbles: true }))`)
+    await browser.see('//h4[.="This account"]/following-sibling::ul/li[contains(., "Posts by marlowick.bakery")]')
+  })
   test('an owner who refuses brings a sentence, and nothing else', async () => {
     await newBench('Refused')
     await browser.click('//button[contains(., "Lumenfold")]')

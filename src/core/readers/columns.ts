@@ -125,8 +125,16 @@ export const columns: readonly Column[] = [
   { id: 'private', label: 'Private', headings: ['private', 'internal', 'hidden', 'confidential'], types: 'all', example: '', put: (item, value) => (/^(1|y|yes|true|x|ja|oui|private|internal)$/i.test(value.trim()) ? Object.assign(item, { visibility: 'private', hiddenBecause: 'the table marks it private' }) : true) && true },
 ]
 
-/** Column ids by place in the row; undefined for a column that is not taken. */
-export type Mapping = { readonly type: ItemType; readonly columns: readonly (string | undefined)[] }
+/** Column ids by place in the row; undefined for a column that is not taken. `headings`: those that the places are of. */
+export interface Mapping { readonly type: ItemType; readonly columns: readonly (string | undefined)[]; readonly headings?: readonly string[] }
+
+/** For a table whose columns were moved, added or taken out since: each keeps its meaning by its heading. New ones are not taken. */
+export function alignedTo(headings: readonly string[], mapping: Mapping): Mapping {
+  if (!mapping.headings) return { ...mapping, headings }
+  const named = (list: readonly string[]) => list.map((heading, at) => `${foldHeading(heading)} ${list.slice(0, at).filter((one) => foldHeading(one) === foldHeading(heading)).length}`)
+  const meanings = new Map(named(mapping.headings).map((name, at) => [name, mapping.columns[at]]))
+  return { type: mapping.type, headings, columns: named(headings).map((name) => meanings.get(name)) }
+}
 
 export const foldHeading = (heading: string): string => heading.normalize('NFKD').toLowerCase().replace(/\p{M}/gu, '').replace(/ß/g, 'ss').replace(/[_\-./()[\]*:]+/g, ' ').replace(/\s+/g, ' ').trim()
 

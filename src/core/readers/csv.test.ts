@@ -62,6 +62,13 @@ describe('a table', () => {
     expect([items.map((one) => one.name), problems.map((one) => one.where)]).toEqual([['Plate', 'Bowl', 'Cup'], ['row 3', 'row 4']])
   })
   test('a mapping by hand wins', () => expect(read('A,B\nPlate,7', { mapping: { type: 'Product', columns: ['guid', 'price'] } }).items).toMatchObject([{ guid: 'Plate', name: '', offers: { price: 7 } }]))
+  test('columns that were moved keep their meaning, new ones are not taken, one that is gone is said', () => {
+    const mapping = { type: 'Product' as const, headings: ['A', 'B', 'Sum'], columns: ['name', undefined, 'price'] }
+    const { items, problems, mapping: now } = read('New,Sum,A\nx,7,Plate', { mapping })
+    expect([items, problems, now]).toMatchObject([[{ name: 'Plate', offers: { price: 7 } }], [], { headings: ['New', 'Sum', 'A'], columns: [undefined, 'price', 'name'] }])
+    expect(read('B,Sum\nx,7', { mapping }).problems).toEqual([{ where: 'the first row', what: 'the column “A” is no longer there', done: 'nothing is taken as name or title' }])
+    expect(read('A,A\nfirst,second', { mapping: { type: 'Product', headings: ['A', 'A'], columns: [undefined, 'name'] } }).items[0]!.name).toBe('second')
+  })
   test('a column marked private keeps its row inside', () => expect(read('Name,Private,Price\nPlate,yes,1\nBowl,,2').items.map((one) => one.visibility)).toEqual(['private', undefined]))
   test('of a private row no cell is quoted', () => expect(JSON.stringify(read('Name,Private,Price\nPlate,yes,secret sum').problems)).not.toContain('secret'))
   test('no known heading is said', () => expect(read('aa,bb\n1,2').problems).toContainEqual({ where: 'the first row', what: 'no heading in it is known', done: 'the columns must be named by hand' }))

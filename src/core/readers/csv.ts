@@ -1,7 +1,7 @@
 /** Tables as text. The first row names the columns; what they mean is guessed, unless the source's own mapping is given. */
 import type { ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
-import { columnsOf, guessMapping, type Mapping } from './columns'
+import { alignedTo, columnsOf, guessMapping, type Mapping } from './columns'
 import { csvRows } from './csvRows'
 import type { ReadContext, ReadProblem, Reader } from './reader'
 
@@ -20,11 +20,14 @@ export const csv: Reader = {
   },
   read(text, context) {
     const { headings, rows, problems } = readTable(text)
-    const mapping = context.mapping ?? guessMapping(headings, rows.map((row) => row.cells))
+    const mapping = context.mapping ? alignedTo(headings, context.mapping) : { ...guessMapping(headings, rows.map((row) => row.cells)), headings }
     const told = [...problems]
     if (headings.length > 0 && mapping.columns.every((id) => id === undefined)) told.push({ where: 'the first row', what: 'no heading in it is known', done: 'the columns must be named by hand' })
+    for (const [at, id] of (context.mapping?.headings ? context.mapping.columns : []).entries()) {
+      if (id && !mapping.columns.includes(id)) told.push({ where: 'the first row', what: `the column “${context.mapping!.headings![at] ?? ''}” is no longer there`, done: `nothing is taken as ${columnsOf(mapping.type).find((column) => column.id === id)?.label.toLowerCase() ?? id}` })
+    }
     const items = rows.flatMap(({ cells, at }) => readRow(cells, at, headings, mapping, context, told) ?? [])
-    return { feed: {}, items, problems: told.slice(0, 200) }
+    return { feed: {}, items, problems: told.slice(0, 200), mapping }
   },
   example: 'Name,Price,Link\r\nTide plate,£48.00,https://kiln.example/plate\r\n"Bowl, small",£22.50,https://kiln.example/bowl\r\n',
 }

@@ -55,6 +55,8 @@ export interface Reading {
   readonly next?: string
   /** Entries of which only the address is told. */
   readonly references?: readonly Reference[]
+  /** What the columns were taken to mean, when this was a table. */
+  readonly mapping?: Mapping
   /** What a brand can take over, when this was a file of design tokens. */
   readonly tokens?: readonly DesignToken[]
 }

@@ -58,10 +58,10 @@ export async function accessBy(connector: Connector, connection: Connection | nu
   if (!connection || !secret) throw new ProblemError(problem('connection_lost', { label: connector.label }))
   if (connector.signIn === 'key') {
     const access = accessTo(connector, { [connector.keyHeader!]: secret.key ?? '' })
-    return { json: (path, shape) => access.json(path, shape).catch((error: unknown) => (isLost(error) ? lost(connector, connection) : Promise.reject(error))) }
+    return { json: (path, shape) => access.json(path, shape).catch((error: unknown) => (isLost(error) ? lost(connector, connection.id, secret.key) : Promise.reject(error))) }
   }
   let token = secret.access
-  if ((connection.expiresAt?.getTime() ?? 0) < Date.now() + earlyMs) token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection))
+  if ((connection.expiresAt?.getTime() ?? 0) < Date.now() + earlyMs) token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
   const by = (current: string) => accessTo(connector, { authorization: `Bearer ${current}` })
   return {
     async json(path, shape) {
@@ -70,8 +70,8 @@ export async function accessBy(connector: Connector, connection: Connection | nu
       } catch (error) {
         if (!isLost(error)) throw error
         // It may have ended early over there, or another process has renewed it meanwhile.
-        token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection))
-        return await by(token).json(path, shape).catch((again: unknown) => (isLost(again) ? lost(connector, connection) : Promise.reject(again)))
+        token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
+        return await by(token).json(path, shape).catch((again: unknown) => (isLost(again) ? lost(connector, connection.id, token) : Promise.reject(again)))
       }
     },
   }
@@ -79,8 +79,11 @@ export async function accessBy(connector: Connector, connection: Connection | nu
 
 const isLost = (error: unknown) => error instanceof ProblemError && error.problem.code === 'connection_lost'
 
-async function lost(connector: Connector, connection: Connection): Promise<never> {
-  await connection.update({ state: 'lost' })
+/** @param refused - what the other side no longer takes; somebody may have signed in again meanwhile */
+async function lost(connector: Connector, id: string, refused: string | undefined): Promise<never> {
+  const row = await db().Connection.findByPk(id)
+  const now = row ? secretOf(row) : undefined
+  if (row && now && (now.key ?? now.access) === refused) await row.update({ state: 'lost' })
   throw new ProblemError(problem('connection_lost', { label: connector.label }))
 }
 

@@ -4,6 +4,7 @@ import { itemTypes, type ReadItem } from '@/core/items/item'
 import { problem } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
 import { safeJson } from '@/core/readers/json'
+import type { Mapping } from '@/core/readers/columns'
 import type { ReadContext, Reading, Reference } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { dayMs } from '@/core/schedule/civil'
@@ -15,7 +16,7 @@ import { tryPasted } from '../fetch/pasted'
 export const accept = 'application/activity+json, application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
 
 /** What a source keeps for its reader. */
-const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()) }).optional(), file: z.string().optional(), movedOn: z.iso.datetime().optional(), through: z.object({ connector: z.string(), key: z.string() }).optional(), progress: z.object({ done: z.int(), total: z.int().nullable() }).optional() })
+const sourceOptions = z.object({ mapping: z.object({ type: z.enum(itemTypes), columns: z.array(z.string().nullable()), headings: z.array(z.string()).optional() }).optional(), file: z.string().optional(), movedOn: z.iso.datetime().optional(), through: z.object({ connector: z.string(), key: z.string() }).optional(), progress: z.object({ done: z.int(), total: z.int().nullable() }).optional() })
 export type SourceOptions = z.infer<typeof sourceOptions>
 export const optionsOf = (row: { options: unknown }): SourceOptions => z.parse(sourceOptions, row.options ?? {})
 export const isFile = (row: { options: unknown }): boolean => optionsOf(row).file !== undefined
@@ -26,8 +27,12 @@ const daysAhead = 800
 /** Repeated events tell their dates for a year back and two ahead; each refresh moves that on. */
 export function readingContext(options: SourceOptions | undefined): Pick<ReadContext, 'zones' | 'span' | 'mapping'> {
   const mapping = options?.mapping
-  return { zones: zoneNamed, span: { from: Date.now() - daysBack * dayMs, to: Date.now() + daysAhead * dayMs }, ...(mapping ? { mapping: { type: mapping.type, columns: mapping.columns.map((id) => id ?? undefined) } } : {}) }
+  return { zones: zoneNamed, span: { from: Date.now() - daysBack * dayMs, to: Date.now() + daysAhead * dayMs }, ...(mapping ? { mapping: mappingOf(mapping) } : {}) }
 }
+
+export const mappingOf = ({ columns, ...rest }: NonNullable<SourceOptions['mapping']>): Mapping => ({ ...rest, columns: columns.map((id) => id ?? undefined) })
+/** A guess is kept once made: what a column means must not change with what happens to be in it. */
+export const mappingOptions = ({ mapping }: Reading): Pick<SourceOptions, 'mapping'> => (mapping ? { mapping: { type: mapping.type, columns: mapping.columns.map((id) => id ?? null), headings: [...(mapping.headings ?? [])] } } : {})
 
 export interface Answer {
   readonly fetched: Fetched

@@ -13,7 +13,7 @@ import { enqueue, renderShowing } from '../jobs/queue'
 import { accessBy } from './access'
 import { followHub, isPushed } from './hubs'
 import { upsertItems } from './items'
-import { isFile, optionsOf, readAddress, readFileText, type Answer } from './reading'
+import { isFile, mappingOptions, optionsOf, readAddress, readFileText, type Answer } from './reading'
 
 const historyLimit = 20
 export const defaultIntervalMinutes = 30
@@ -63,7 +63,7 @@ export async function refresh(sourceId: string): Promise<void> {
     const changed = await upsertItems(row, reading.items, isWhole, transaction)
     const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
     await row.update(
-      { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), options: { ...optionsOf(row), ...movingOptions(reading) }, reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
+      { ...common, ...answered(fetched), ...(isPaged ? { etag: null, lastModified: null } : {}), options: { ...optionsOf(row), ...movingOptions(reading), ...mappingOptions(reading) }, reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), ...(fetched.movedTo ? { address: fetched.movedTo } : {}), ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}) },
       { transaction },
     )
     await followHub(row, transaction)
@@ -169,6 +169,6 @@ async function follow(sourceId: string, transaction: Transaction): Promise<void>
 /** A reading becomes what the source has now; what is live follows. */
 export async function takeReading(row: Source, reading: Reading, what: string, transaction: Transaction): Promise<void> {
   await upsertItems(row, reading.items, true, transaction)
-  await row.update({ reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), failures: 0, lastProblem: null, checkedAt: new Date(), changedAt: new Date(), nextAt: dueIn(isFile(row) ? fileIntervalMinutes : defaultIntervalMinutes), history: noted(row.history, what) }, { transaction })
+  await row.update({ options: { ...optionsOf(row), ...mappingOptions(reading) }, reader: reading.format, feed: reading.feed, problems: reading.problems.slice(0, 50), failures: 0, lastProblem: null, checkedAt: new Date(), changedAt: new Date(), nextAt: dueIn(isFile(row) ? fileIntervalMinutes : defaultIntervalMinutes), history: noted(row.history, what) }, { transaction })
   await follow(row.id, transaction)
 }

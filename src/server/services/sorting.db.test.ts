@@ -288,6 +288,14 @@ describe('a social account', () => {
   })
 })
 
+test('what the columns of a table mean is kept once it is found, and follows them when they move', async () => {
+  const read = (text: string) => s.addFile(actor, client, { name: 'Sheet.csv', text })
+  await read('Was,Kosten\nPlate,£5\nBowl,£6\n')
+  const { id } = await read('Kosten,Mehr,Was\n£7,x,Plate\n8,y,Bowl\n')
+  expect((await s.itemsOfSources(actor, [id])).map((one) => [one.name, one.offers?.price])).toEqual([['Plate', 7], ['Bowl', 8]])
+  expect((await s.openRows(actor, id)).mapping.columns).toEqual(['price', null, 'name'])
+})
+
 describe('a catalogue kept by hand', () => {
   test('begins empty, is filled in and edited in place; what was decided on a row outlives its new name', async () => {
     const source = await s.startCatalogue(actor, client, { name: 'Plates', type: 'Product' })

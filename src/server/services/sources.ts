@@ -14,7 +14,7 @@ import { clientRow } from './clients'
 import { connectionOf } from './connections'
 import { followHub } from './hubs'
 import { itemsOf, tallyOf, upsertItems } from './items'
-import { followAnnounced, optionsOf, readPasted, type SourceOptions } from './reading'
+import { followAnnounced, mappingOptions, optionsOf, readPasted, type SourceOptions } from './reading'
 import { answered, defaultIntervalMinutes, dueIn, movingOptions, refresh } from './refreshing'
 
 const defaultSourceLimit = 2_000
@@ -57,7 +57,7 @@ export async function addSource(actor: Actor, clientId: string, input: { address
         feed: reading.feed,
         problems: reading.problems.slice(0, 50),
         intervalMinutes: defaultIntervalMinutes,
-        options: movingOptions(reading),
+        options: { ...movingOptions(reading), ...mappingOptions(reading) },
         history: [{ at: new Date().toISOString(), what: `Added with ${reading.items.length} items` }],
         ...answered(fetched),
         changedAt: new Date(),

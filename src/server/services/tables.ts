@@ -3,14 +3,15 @@ import type { CellsShape, SourceShape, TableHeadShape } from '@/core/api/shapes'
 import type { ItemType } from '@/core/items/item'
 import { problem, ProblemError } from '@/core/problems'
 import { readerLabel } from '@/core/readers/all'
-import { columnsOf, guessMapping } from '@/core/readers/columns'
+import { alignedTo, columnsOf, guessMapping, type Mapping } from '@/core/readers/columns'
 import { readTable } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
 import { db, inTransaction } from '../db/db'
 import { fetchAddress } from '../fetch/fetchAddress'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
-import { accept, optionsOf, readFileText, type SourceOptions } from './reading'
+import type { Source } from '../db/models/source'
+import { accept, mappingOf, optionsOf, readFileText, type SourceOptions } from './reading'
 import { dueIn, fileIntervalMinutes, refresh, takeReading } from './refreshing'
 import { newRef } from './secrets'
 import { demandNew, demandRoom, getSource, sourceRow } from './sources'
@@ -26,7 +27,8 @@ export async function addFile(actor: Actor, clientId: string, input: { name: str
   const address = `file:${input.name}`
   const existing = await db().Source.findOne({ where: { clientId: client.id, address } })
   if (!existing) await demandRoom(actor)
-  const options: SourceOptions = { file: input.name, ...(input.mapping ? { mapping: input.mapping } : {}) }
+  const mapping = input.mapping ?? (existing ? optionsOf(existing).mapping : undefined)
+  const options: SourceOptions = { file: input.name, ...(mapping ? { mapping } : {}) }
   const reading = readFileText(input.name, input.text, options)
   if (reading.items.length === 0) throw new ProblemError(problem('nothing_readable', { address: input.name, kind: reading.format === 'unknown' ? 'of no format that can be read' : `a ${readerLabel(reading.format)} with nothing in it` }))
   const id = await inTransaction(async (transaction) => {
@@ -79,10 +81,15 @@ const tableOf = async (actor: Actor, id: string) => {
   return { row, file, headings, rows: rows.map((one) => headings.map((_heading, at) => one.cells[at] ?? '')) }
 }
 
+function meaningOf(row: Source, headings: readonly string[], rows: readonly (readonly string[])[]): Mapping {
+  const { mapping } = optionsOf(row)
+  return mapping ? alignedTo(headings, mappingOf(mapping)) : guessMapping(headings, rows)
+}
+
 /** A table as it is, cell by cell, with what each column means. */
 export async function openCells(actor: Actor, id: string): Promise<CellsShape> {
   const { row, file, headings, rows } = await tableOf(actor, id)
-  const mapping = optionsOf(row).mapping ?? guessMapping(headings, rows)
+  const mapping = meaningOf(row, headings, rows)
   return { headings, rows, columns: headings.map((_heading, at) => mapping.columns[at] ?? null), version: file.uploadedAt.toISOString() }
 }
 
@@ -118,6 +125,6 @@ export async function openRows(actor: Actor, id: string): Promise<TableHeadShape
   if (row.reader !== 'csv') throw new ProblemError(problem('input_invalid', { where: 'Source', why: `“${row.label}” is no table` }))
   const text = (await db().SourceFile.findByPk(id))?.text ?? decode(valueOf(await fetchAddress({ url: row.address, accept })).bytes).text
   const { headings, rows } = readTable(text)
-  const mapping = optionsOf(row).mapping ?? guessMapping(headings, rows.map((one) => one.cells))
+  const mapping = meaningOf(row, headings, rows.map((one) => one.cells))
   return { headings, rows: rows.slice(0, rowsShown).map((one) => [...one.cells]), mapping: { type: mapping.type, columns: headings.map((_heading, at) => mapping.columns[at] ?? null) } }
 }
