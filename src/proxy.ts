@@ -30,4 +30,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|api/|healthz|favicon.ico).*)'] }
+export const config = { matcher: ['/((?!_next/static|_next/image|api/|healthz|favicon.ico|icon.svg).*)'] }
