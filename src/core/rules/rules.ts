@@ -133,6 +133,8 @@ function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => bo
       return (item) => tests.every((test) => test(item))
     }
     case 'not': {
+      // A question that asks nothing yet rules nothing out.
+      if (asksNothing(node.of)) return () => true
       const test = tester(node.of, now, offsetAt)
       return (item) => !test(item)
     }
@@ -200,6 +202,30 @@ function between({ from, to }: { from: string; to: string }, offsetAt: OffsetAt)
 const instantHere = (wall: number, offsetAt: OffsetAt) => wall - offsetAt(wall - offsetAt(wall) * 60_000) * 60_000
 
 const within = (value: number | undefined, { least, most }: { least: number; most: number }) => value !== undefined && value >= least && value <= most
+
+/** Without a word, a name or a day in it. */
+function asksNothing(node: Node): boolean {
+  switch (node.type) {
+    case 'any':
+    case 'all':
+      return node.of.length === 0
+    case 'words':
+      return node.words.length === 0
+    case 'tags':
+      return node.tags.length === 0
+    case 'authors':
+    case 'lists':
+    case 'area':
+      return node.names.length === 0
+    case 'language':
+      return node.languages.length === 0
+    case 'dates':
+      return node.from === '' && node.to === ''
+    default:
+      return false
+  }
+}
+
 const squeeze = (text: string) => text.replace(/\s+/g, '').toUpperCase()
 
 function oneOf(names: readonly string[], of: (item: Item) => readonly string[]): (item: Item) => boolean {

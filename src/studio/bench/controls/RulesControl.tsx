@@ -32,17 +32,25 @@ const kindsOfRule: readonly { readonly label: string; readonly start: Node }[] =
   { label: 'With a picture', start: { type: 'picture' } },
   { label: 'Language', start: { type: 'language', languages: ['en'] } },
   { label: 'Any of several …', start: { type: 'any', of: [] } },
+  { label: 'All of several …', start: { type: 'all', of: [] } },
 ]
+
+/** Where rules stand: at the top all must hold already; in a group that asks for any, some can be put together. */
+type Place = 'top' | 'any' | 'all'
+const isOffered = ({ start }: (typeof kindsOfRule)[number], place: Place) => (start.type === 'any' ? place === 'top' : start.type === 'all' ? place === 'any' : true)
+
+/** What can be turned round; words and answers have a rule of their own for that. */
+const turnable: ReadonlySet<Node['type']> = new Set<Node['type']>(['tags', 'authors', 'lists', 'area', 'near', 'dates', 'stars', 'price', 'picture', 'language'])
 
 export function RulesControl({ id, leaf, describedBy, onChange }: ControlProps) {
   const tree = typeof leaf === 'object' && 'all' in leaf ? leaf : noRules
   const change = (all: readonly Node[]) => onChange({ v: 1, all } satisfies RuleTree)
-  return <NodeList id={id} describedBy={describedBy} nodes={tree.all} onChange={change} label="Add a rule" isNested={false} />
+  return <NodeList id={id} describedBy={describedBy} nodes={tree.all} onChange={change} label="Add a rule" place="top" />
 }
 
-interface NodeListProps { readonly id?: string; readonly describedBy?: string; readonly nodes: readonly Node[]; readonly onChange: (nodes: readonly Node[]) => void; readonly label: string; readonly isNested: boolean }
+interface NodeListProps { readonly id?: string; readonly describedBy?: string; readonly nodes: readonly Node[]; readonly onChange: (nodes: readonly Node[]) => void; readonly label: string; readonly place: Place }
 
-function NodeList({ id, describedBy, nodes, onChange, label, isNested }: NodeListProps) {
+function NodeList({ id, describedBy, nodes, onChange, label, place }: NodeListProps) {
   const [adding, setAdding] = useState('')
   const add = () => {
     const start = kindsOfRule.find((one) => one.label === adding)?.start
@@ -54,13 +62,16 @@ function NodeList({ id, describedBy, nodes, onChange, label, isNested }: NodeLis
       {nodes.map((node, at) => (
         <div key={at} className="flex items-start gap-1 border-l-2 border-edge pl-2">
           <div className="min-w-0 flex-1"><NodeRow node={node} onChange={(next) => onChange(nodes.map((one, index) => (index === at ? next : one)))} /></div>
+          {turnable.has(node.type === 'not' ? node.of.type : node.type) && (
+            <button type="button" aria-pressed={node.type === 'not'} aria-label={`Turn round: ${ruleInWords(node)}`} onClick={() => onChange(nodes.map((one, index) => (index === at ? (one.type === 'not' ? one.of : { type: 'not', of: one }) : one)))} className={`h-7 shrink-0 rounded px-1.5 text-[12px] ${node.type === 'not' ? 'bg-marigold-wash font-semibold text-marigold' : 'text-faint hover:bg-wash'}`}>{node.type === 'not' ? 'not these' : 'not'}</button>
+          )}
           <button type="button" aria-label={`Take out: ${ruleInWords(node)}`} onClick={() => onChange(nodes.filter((_one, index) => index !== at))} className="grid size-7 shrink-0 place-items-center rounded hover:bg-wash"><X aria-hidden className="size-4" /></button>
         </div>
       ))}
       <div className="flex gap-1">
         <select id={id} aria-label={label} aria-describedby={describedBy} value={adding} onChange={(event) => setAdding(event.target.value)} className={`${inputClass} min-w-0 flex-1`}>
           <option value="">{label} …</option>
-          {kindsOfRule.filter((one) => !isNested || one.start.type !== 'any').map((one) => <option key={one.label}>{one.label}</option>)}
+          {kindsOfRule.filter((one) => isOffered(one, place)).map((one) => <option key={one.label}>{one.label}</option>)}
         </select>
         <Button small disabled={adding === ''} onClick={add} aria-label={`${label}: add`} className="h-8"><Plus aria-hidden className="size-4" />Add</Button>
       </div>
@@ -72,9 +83,9 @@ function NodeRow({ node, onChange }: { node: Node; onChange: (node: Node) => voi
   switch (node.type) {
     case 'any':
     case 'all':
-      return <div className="flex flex-col gap-1"><p className="text-[13px] font-medium">Any of these is enough</p><NodeList nodes={node.of} onChange={(of) => onChange({ ...node, of })} label="Add to this group" isNested /></div>
+      return <div className="flex flex-col gap-1"><p className="text-[13px] font-medium">{node.type === 'any' ? 'Any of these is enough' : 'All of these must hold'}</p><NodeList nodes={node.of} onChange={(of) => onChange({ ...node, of })} label="Add to this group" place={node.type} /></div>
     case 'not':
-      return <Named label={node.of.type === 'answer' ? 'No answers to others' : node.of.type === 'shared' ? 'Nothing passed on from others' : `Not: ${ruleInWords(node.of)}`} />
+      return turnable.has(node.of.type) ? <NodeRow node={node.of} onChange={(of) => onChange({ ...node, of })} /> : <Named label={node.of.type === 'answer' ? 'No answers to others' : node.of.type === 'shared' ? 'Nothing passed on from others' : `Not: ${ruleInWords(node.of)}`} />
     case 'answer':
     case 'shared':
     case 'picture':
