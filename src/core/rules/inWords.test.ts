@@ -8,7 +8,7 @@ import { noRules, ruleTree } from './tree'
 const conditions: { readonly [T in Node['type']]: readonly [Extract<Node, { type: T }>, string][] } = {
   words: [[{ type: 'words', mode: 'only', words: ['firing', 'salt glaze'] }, 'Only with “firing”, “salt glaze”'], [{ type: 'words', mode: 'without', words: ['sold out'] }, 'Nothing with “sold out”']],
   tags: [[{ type: 'tags', tags: ['spring'] }, 'Tagged “spring”']],
-  authors: [[{ type: 'authors', names: ['Ada Testwood'] }, 'By “Ada Testwood”']],
+  authors: [[{ type: 'authors', names: ['Ada Testwood'] }, 'By “Ada Testwood”'], [{ type: 'authors', names: [] }, 'By …']],
   age: [[{ type: 'age', days: 90 }, 'No older than 90 days']],
   next: [[{ type: 'next', days: 92 }, 'Within the next 92 days']],
   dates: [[{ type: 'dates', from: '2026-05-01', to: '2026-05-31' }, 'From 2026-05-01 to 2026-05-31'], [{ type: 'dates', from: '2026-05-01', to: '' }, 'From 2026-05-01 on'], [{ type: 'dates', from: '', to: '2026-05-31' }, 'Until 2026-05-31'], [{ type: 'dates', from: '', to: '' }, 'On any day']],

@@ -5,7 +5,8 @@ export const orderLabels: Readonly<Record<OrderKey, string>> = {
   newest: 'Newest first', oldest: 'Oldest first', soonest: 'What comes next first', name: 'By name', stars: 'Best rated first', cheapest: 'Cheapest first', dearest: 'Dearest first', likes: 'Most liked first', source: 'As the source has them',
 }
 
-const quoted = (words: readonly string[]) => words.map((word) => `“${word}”`).join(', ')
+/** What is not named yet is left open, as somebody would write it. */
+const quoted = (words: readonly string[]) => words.map((word) => `“${word}”`).join(', ') || '…'
 const small = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
 const between = (least: number, most: number, unit: string, top: number) => (most >= top ? `at least ${least}${unit}` : least <= 0 ? `at most ${most}${unit}` : `${least} to ${most}${unit}`)
 
@@ -40,6 +41,6 @@ function nodeInWords(node: Node): string {
     case 'answer': return 'Answers to others'
     case 'shared': return 'Passed on from others'
     case 'picture': return 'Only with a picture'
-    case 'language': return `In ${node.languages.join(', ')}`
+    case 'language': return `In ${node.languages.join(', ') || '…'}`
   }
 }
