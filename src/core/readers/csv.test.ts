@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { itemTypes } from '../items/item'
 import { readBytes } from './all'
-import { columnsOf, exampleTable, guessMapping, readNumber, tableTypes } from './columns'
+import { alignedTo, columnsOf, exampleTable, guessMapping, readNumber, tableTypes } from './columns'
 import { csvRows } from './csvRows'
 
 describe('rows', () => {
@@ -68,6 +68,19 @@ describe('a table', () => {
     expect([items, problems, now]).toMatchObject([[{ name: 'Plate', offers: { price: 7 } }], [], { headings: ['New', 'Sum', 'A'], columns: [undefined, 'price', 'name'] }])
     expect(read('B,Sum\nx,7', { mapping }).problems).toEqual([{ where: 'the first row', what: 'the column “A” is no longer there', done: 'nothing is taken as name or title' }])
     expect(read('A,A\nfirst,second', { mapping: { type: 'Product', headings: ['A', 'A'], columns: [undefined, 'name'] } }).items[0]!.name).toBe('second')
+  })
+  test('however the columns are moved about, each heading keeps what it means', () => {
+    const headings = ['Name', 'Price', 'Name', 'Extra', 'Tags']
+    const columns = ['name', 'price', 'guid', undefined, 'keywords']
+    const mapping = { type: 'Product' as const, headings, columns }
+    fc.assert(fc.property(fc.shuffledSubarray([0, 1, 2, 3, 4], { minLength: 1 }), fc.array(fc.constantFrom('New', 'Newer'), { maxLength: 2 }), (order, added) => {
+      const now = alignedTo([...added, ...order.map((at) => headings[at]!)], mapping)
+      // Two of one name are told apart by which comes first.
+      const names = order.filter((at) => headings[at] === 'Name').length === 1 ? ['name'] : ['name', 'guid']
+      const expected = order.map((at) => (headings[at] === 'Name' ? names.shift() : columns[at]))
+      expect(now.columns).toEqual([...added.map(() => undefined), ...expected])
+      expect(alignedTo(now.headings!, now)).toEqual(now)
+    }))
   })
   test('a column marked private keeps its row inside', () => expect(read('Name,Private,Price\nPlate,yes,1\nBowl,,2').items.map((one) => one.visibility)).toEqual(['private', undefined]))
   test('of a private row no cell is quoted', () => expect(JSON.stringify(read('Name,Private,Price\nPlate,yes,secret sum').problems)).not.toContain('secret'))

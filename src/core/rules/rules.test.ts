@@ -138,6 +138,16 @@ describe('conditions', () => {
     const on = (day: string, minutes: number) => sift(late, [{ type: 'dates', from: day, to: day }], now, () => minutes).shown.map((one) => one.id)
     expect([on('2026-03-09', 0), on('2026-03-10', 60), on('2026-03-09', 60)]).toEqual([['post', 'zoned', 'any clock'], ['post', 'zoned'], ['any clock']])
   })
+  test('whatever the place’s clocks say, a post is on one day: its own there', () => {
+    const dayHere = (at: number, minutes: number) => new Date(at + minutes * 60_000).toISOString().slice(0, 10)
+    fc.assert(fc.property(fc.integer({ min: 0, max: 60_000_000 }), fc.integer({ min: -12 * 60, max: 14 * 60 }), (minute, offset) => {
+      const at = Date.parse('2020-01-01T00:00:00Z') + minute * 60_000
+      const post = item('post', { datePublished: new Date(at).toISOString() })
+      const isOn = (day: string) => sift([post], [{ type: 'dates', from: day, to: day }], now, () => offset).shown.length === 1
+      const day = dayHere(at, offset)
+      expect([isOn(dayHere(at - 86_400_000, offset)), isOn(day), isOn(dayHere(at + 86_400_000, offset))]).toEqual([false, true, false])
+    }))
+  })
   test('what has no coordinates is where its postcode is, or its town', () => {
     const people = [item('by code', { location: { postalCode: 'SM4 2QT' } }), item('by town', { location: { addressLocality: 'Kilnbridge' } }), item('nowhere', { location: { addressLocality: 'Elsewhere' } }), item('none')]
     const near = (km: number) => sift(people, [{ type: 'near', latitude: 52.79, longitude: 1.08, km, of: '' }], now).shown.map((one) => one.id)
