@@ -3,9 +3,15 @@ import nextTs from 'eslint-config-next/typescript'
 import { defineConfig, globalIgnores } from 'eslint/config'
 
 /** Arrows between rooms run downwards only. Each line: files, what they must not import, and why. */
-const wall = (files, group, message, more = {}) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }] }], ...more } })
+const wall = (files, group, message, more = {}) => ({
+  files,
+  rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }] }], ...more },
+})
 
-const notPure = (name, message) => ({ selector: `MemberExpression[object.name="${name.split('.')[0]}"][property.name="${name.split('.')[1]}"]`, message })
+const notPure = (name, message) => ({
+  selector: `MemberExpression[object.name="${name.split('.')[0]}"][property.name="${name.split('.')[1]}"]`,
+  message,
+})
 
 export default defineConfig([
   ...next,
@@ -20,23 +26,95 @@ export default defineConfig([
       '@next/next/no-html-link-for-pages': 'off',
       // Signing in and out load the page anew on purpose: nothing of the other session stays in memory.
       '@next/next/no-location-assign-relative-destination': 'off',
-
     },
   },
-  wall(['src/core/**'], ['@/*', '**/server/**', '**/studio/**', '**/embed/**', '**/app/**', '**/standins/**', 'node:*', 'react', 'next', 'next/*', 'sequelize', 'pg'], 'The core computes only: it imports nothing of the other rooms, nothing of Node, no React.', {
-    'no-restricted-syntax': ['error', notPure('Date.now', 'The core has no clock: take `now` as an argument.'), notPure('Math.random', 'The core has no randomness.'), { selector: 'MemberExpression[object.name="Intl"]', message: 'Intl differs between Node and browsers: use the tables in core/locale.' }, { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'The core has no clock: take `now` as an argument.' }],
-  }),
-  wall(['src/server/**'], ['@/studio/*', '**/studio/**', '@/app/*', '**/app/**', '@/standins/*', '**/standins/**', 'react', 'next', 'next/*'], 'The server knows nothing of the studio, its pages or the stand-ins.'),
-  wall(['src/studio/**'], ['@/server/*', '**/server/**', '@/app/*', '**/app/**', '@/standins/*', '@/embed/*'], 'The studio speaks to the server by the API only.'),
-  wall(['src/app/**'], ['@/standins/*', '**/standins/**', '@/embed/*'], 'Pages parse, call a service, answer.'),
-  wall(['src/standins/**'], ['@/*', '../core/**', '../server/**', '../studio/**', '../embed/**', '../app/**'], 'The stand-ins stand apart: they are the outside world.'),
-  wall(['src/embed/**'], ['zod', '@/server/*', '**/server/**', '**/studio/**', '**/settings/**', 'react'], 'What is shipped into pages carries no schemas and nothing of the server.', {
-    'no-restricted-globals': ['error', ...['document', 'window', 'location', 'navigator', 'localStorage', 'sessionStorage'].map((name) => ({ name, message: 'Take document and window from the node in hand: there are frames and shadow roots.' }))],
-  }),
+  wall(
+    ['src/core/**'],
+    [
+      '@/*',
+      '**/server/**',
+      '**/studio/**',
+      '**/embed/**',
+      '**/app/**',
+      '**/standins/**',
+      'node:*',
+      'react',
+      'next',
+      'next/*',
+      'sequelize',
+      'pg',
+    ],
+    'The core computes only: it imports nothing of the other rooms, nothing of Node, no React.',
+    {
+      'no-restricted-syntax': [
+        'error',
+        notPure('Date.now', 'The core has no clock: take `now` as an argument.'),
+        notPure('Math.random', 'The core has no randomness.'),
+        {
+          selector: 'MemberExpression[object.name="Intl"]',
+          message: 'Intl differs between Node and browsers: use the tables in core/locale.',
+        },
+        {
+          selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
+          message: 'The core has no clock: take `now` as an argument.',
+        },
+      ],
+    },
+  ),
+  wall(
+    ['src/server/**'],
+    [
+      '@/studio/*',
+      '**/studio/**',
+      '@/app/*',
+      '**/app/**',
+      '@/standins/*',
+      '**/standins/**',
+      'react',
+      'next',
+      'next/*',
+    ],
+    'The server knows nothing of the studio, its pages or the stand-ins.',
+  ),
+  wall(
+    ['src/studio/**'],
+    ['@/server/*', '**/server/**', '@/app/*', '**/app/**', '@/standins/*', '@/embed/*'],
+    'The studio speaks to the server by the API only.',
+  ),
+  wall(
+    ['src/app/**'],
+    ['@/standins/*', '**/standins/**', '@/embed/*'],
+    'Pages parse, call a service, answer.',
+  ),
+  wall(
+    ['src/standins/**'],
+    ['@/*', '../core/**', '../server/**', '../studio/**', '../embed/**', '../app/**'],
+    'The stand-ins stand apart: they are the outside world.',
+  ),
+  wall(
+    ['src/embed/**'],
+    ['zod', '@/server/*', '**/server/**', '**/studio/**', '**/settings/**', 'react'],
+    'What is shipped into pages carries no schemas and nothing of the server.',
+    {
+      'no-restricted-globals': [
+        'error',
+        ...['document', 'window', 'location', 'navigator', 'localStorage', 'sessionStorage'].map((name) => ({
+          name,
+          message: 'Take document and window from the node in hand: there are frames and shadow roots.',
+        })),
+      ],
+    },
+  ),
   { files: ['src/embed/main.ts', 'src/embed/stage.ts'], rules: { 'no-restricted-globals': 'off' } },
-  { files: ['**/*.test.{ts,tsx}', 'src/embed/build.ts'], rules: { 'no-restricted-imports': 'off', 'no-restricted-syntax': 'off', 'no-restricted-globals': 'off' } },
+  {
+    files: ['**/*.test.{ts,tsx}', 'src/embed/build.ts'],
+    rules: { 'no-restricted-imports': 'off', 'no-restricted-syntax': 'off', 'no-restricted-globals': 'off' },
+  },
   { files: ['*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
   // Preact's markup has its own attribute names, and its views are no React components.
-  { files: ['src/core/**/*.tsx'], rules: { 'react/no-unknown-property': 'off', '@next/next/no-img-element': 'off' } },
+  {
+    files: ['src/core/**/*.tsx'],
+    rules: { 'react/no-unknown-property': 'off', '@next/next/no-img-element': 'off' },
+  },
   globalIgnores(['.next*/**', '.build/**', '.yimble/**', 'next-env.d.ts', 'tools/*.mjs']),
 ])

@@ -1,6 +1,10 @@
 // Native ESM: node_modules is not transformed at all. Run with NODE_OPTIONS=--experimental-vm-modules.
 const swc = {
-  jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+  jsc: {
+    parser: { syntax: 'typescript', tsx: true },
+    target: 'es2022',
+    transform: { react: { runtime: 'automatic' } },
+  },
   module: { type: 'es6' },
   sourceMaps: 'inline',
 }
@@ -14,7 +18,13 @@ const shared = {
 export default {
   projects: [
     // Unit tests stand beside their source; those that need PostgreSQL are named *.db.test.ts, and get it by global set-up.
-    { ...shared, displayName: 'unit', roots: ['<rootDir>/src'], testMatch: ['**/*.test.{ts,tsx}'], testPathIgnorePatterns: ['\\.db\\.test\\.ts$'] },
+    {
+      ...shared,
+      displayName: 'unit',
+      roots: ['<rootDir>/src'],
+      testMatch: ['**/*.test.{ts,tsx}'],
+      testPathIgnorePatterns: ['\\.db\\.test\\.ts$'],
+    },
     { ...shared, displayName: 'database', roots: ['<rootDir>/src'], testMatch: ['**/*.db.test.ts'] },
     { ...shared, displayName: 'browser', roots: ['<rootDir>/e2e'], testMatch: ['**/*.test.ts'] },
   ],

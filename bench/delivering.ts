@@ -9,12 +9,15 @@ const bare = (port: number, url: string) => `
   createServer((_request, response) => { response.writeHead(200, { 'Content-Type': 'application/json; charset=utf-8', 'Content-Length': body.length, 'Cache-Control': 'public, max-age=30' }); response.end(body) }).listen(${port}, '127.0.0.2', () => console.log('up'))`
 
 async function startBare(port: number, url: string): Promise<ChildProcess> {
-  const child = spawn('node', ['--input-type=module', '-e', bare(port, url)], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const child = spawn('node', ['--input-type=module', '-e', bare(port, url)], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   await new Promise((done) => child.stdout!.once('data', done))
   return child
 }
 
-const fire = (url: string) => autocannon({ url, connections: 20, duration: 4, headers: { 'accept-encoding': 'identity' } })
+const fire = (url: string) =>
+  autocannon({ url, connections: 20, duration: 4, headers: { 'accept-encoding': 'identity' } })
 
 export async function delivering(delivery: string, ref: string): Promise<Line[]> {
   const port = Number(new URL(delivery).port) + 5
@@ -27,11 +30,15 @@ export async function delivering(delivery: string, ref: string): Promise<Line[]>
     await fire(`http://127.0.0.2:${port}/`)
     for (let round = 0; round < 3; round += 1) {
       const [a, b] = [await fire(ours), await fire(`http://127.0.0.2:${port}/`)]
-      if (a.non2xx > 0 || a.errors > 0) throw new Error(`delivery failed ${a.non2xx + a.errors} requests under load`)
+      if (a.non2xx > 0 || a.errors > 0)
+        throw new Error(`delivery failed ${a.non2xx + a.errors} requests under load`)
       rates.push(a.requests.average / b.requests.average)
       tails.push(Math.max(a.latency.p99, 1) / Math.max(b.latency.p99, 1))
     }
-    return [line('delivery: requests a second, as a share of a bare server', median(rates), 'times', ['>=', 0.8]), line('delivery: p99 against a bare server’s', median(tails), 'times', ['<=', 1.5])]
+    return [
+      line('delivery: requests a second, as a share of a bare server', median(rates), 'times', ['>=', 0.8]),
+      line('delivery: p99 against a bare server’s', median(tails), 'times', ['<=', 1.5]),
+    ]
   } finally {
     child.kill()
   }

@@ -1,8 +1,14 @@
 /** Many made-up items, always the same ones. */
 import type { Item } from '@/core/items/item'
 
-const words = 'ash kiln glaze tide marsh plate handle wheel clay bowl stool wren kettle shelf brick sea morning road apron window'.split(' ')
-const sentence = (seed: number, length: number) => Array.from({ length }, (_one, at) => words[(seed * 7 + at * 13 + ((seed * at) % 5)) % words.length]).join(' ')
+const words =
+  'ash kiln glaze tide marsh plate handle wheel clay bowl stool wren kettle shelf brick sea morning road apron window'.split(
+    ' ',
+  )
+const sentence = (seed: number, length: number) =>
+  Array.from({ length }, (_one, at) => words[(seed * 7 + at * 13 + ((seed * at) % 5)) % words.length]).join(
+    ' ',
+  )
 
 export const manyItems = (count: number): Item[] =>
   Array.from({ length: count }, (_one, at) => ({

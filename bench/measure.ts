@@ -1,11 +1,23 @@
 /** What every measurement shares: medians, percentiles, and the one line that it reports. */
 
-export interface Line { readonly name: string; readonly value: number; readonly unit: string; readonly budget: string; readonly ok: boolean }
+export interface Line {
+  readonly name: string
+  readonly value: number
+  readonly unit: string
+  readonly budget: string
+  readonly ok: boolean
+}
 
 /** @param limit - the budget, as a bound: `['<=', 6]` */
 export function line(name: string, value: number, unit: string, limit: readonly ['<=' | '>=', number]): Line {
   const rounded = Math.round(value * 1000) / 1000
-  return { name, value: rounded, unit, budget: `${limit[0]} ${limit[1]}`, ok: limit[0] === '<=' ? value <= limit[1] : value >= limit[1] }
+  return {
+    name,
+    value: rounded,
+    unit,
+    budget: `${limit[0]} ${limit[1]}`,
+    ok: limit[0] === '<=' ? value <= limit[1] : value >= limit[1],
+  }
 }
 
 export function percentile(values: readonly number[], share: number): number {
@@ -15,7 +27,10 @@ export function percentile(values: readonly number[], share: number): number {
 export const median = (values: readonly number[]): number => percentile(values, 0.5)
 
 /** Median ms of each contender, taken in turns so that a slow moment of the machine meets all alike. */
-export function inTurns<N extends string>(contenders: Readonly<Record<N, () => void>>, rounds: number): Record<N, number> {
+export function inTurns<N extends string>(
+  contenders: Readonly<Record<N, () => void>>,
+  rounds: number,
+): Record<N, number> {
   const names = Object.keys(contenders) as N[]
   const times = Object.fromEntries(names.map((name) => [name, [] as number[]])) as Record<N, number[]>
   for (let round = 0; round < rounds + 5; round += 1) {

@@ -14,29 +14,67 @@ export async function refreshing(): Promise<Line[]> {
   const origins = Array.from({ length: hosts }, (_one, at) => `http://127.0.0.8:${port + 60 + at}`)
   let turn = 0
   for (const origin of origins) {
-    const server = createServer((request, response) => void response.writeHead(200, { 'content-type': 'application/rss+xml' }).end(`<rss version="2.0"><channel><title>${request.url}</title>${Array.from({ length: 10 }, (_one, at) => `<item><guid>${at}</guid><title>Entry ${at} in round ${turn}</title></item>`).join('')}</channel></rss>`))
+    const server = createServer(
+      (request, response) =>
+        void response
+          .writeHead(200, { 'content-type': 'application/rss+xml' })
+          .end(
+            `<rss version="2.0"><channel><title>${request.url}</title>${Array.from({ length: 10 }, (_one, at) => `<item><guid>${at}</guid><title>Entry ${at} in round ${turn}</title></item>`).join('')}</channel></rss>`,
+          ),
+    )
     await new Promise<void>((done) => server.listen(Number(new URL(origin).port), '127.0.0.8', done))
     servers.push(server)
   }
   const client = await db().Client.findOne({ rejectOnEmpty: true })
-  await db().Source.bulkCreate(Array.from({ length: count }, (_one, at) => ({ clientId: client.id, agencyId: client.agencyId, address: `${origins[at % hosts]}/f/${at}`, label: `Measured ${at}`, reader: 'rss', feed: {}, problems: [], history: [], options: {}, intervalMinutes: 600, nextAt: new Date(Date.now() + 3_600_000) })))
+  await db().Source.bulkCreate(
+    Array.from({ length: count }, (_one, at) => ({
+      clientId: client.id,
+      agencyId: client.agencyId,
+      address: `${origins[at % hosts]}/f/${at}`,
+      label: `Measured ${at}`,
+      reader: 'rss',
+      feed: {},
+      problems: [],
+      history: [],
+      options: {},
+      intervalMinutes: 600,
+      nextAt: new Date(Date.now() + 3_600_000),
+    })),
+  )
   const round = async (): Promise<number> => {
     turn += 1
     const begun = Date.now()
-    await db().sequelize.query(`update sources set next_at = now(), checked_at = null where label like 'Measured %'`)
+    await db().sequelize.query(
+      `update sources set next_at = now(), checked_at = null where label like 'Measured %'`,
+    )
     for (;;) {
-      const [row] = await db().sequelize.query<{ left: number }>(`select count(*)::int as left from sources where label like 'Measured %' and checked_at is null`, { type: QueryTypes.SELECT })
+      const [row] = await db().sequelize.query<{ left: number }>(
+        `select count(*)::int as left from sources where label like 'Measured %' and checked_at is null`,
+        { type: QueryTypes.SELECT },
+      )
       if (row!.left === 0) return (Date.now() - begun) / 1000
       if (Date.now() - begun > 180_000) return Infinity
       await new Promise((done) => setTimeout(done, 100))
     }
   }
   const one = await round()
-  const second = spawn('node', ['--import', 'tsx', 'src/server/jobs/main.ts'], { env: { ...process.env, YIMBLE_WORKER_PORT: '0' }, stdio: 'ignore' })
+  const second = spawn('node', ['--import', 'tsx', 'src/server/jobs/main.ts'], {
+    env: { ...process.env, YIMBLE_WORKER_PORT: '0' },
+    stdio: 'ignore',
+  })
   await new Promise((done) => setTimeout(done, 4_000))
   const two = await round()
-  await new Promise<void>((done) => { second.once('exit', () => done()); second.kill('SIGTERM') })
-  for (const server of servers) { server.close(); server.closeAllConnections() }
+  await new Promise<void>((done) => {
+    second.once('exit', () => done())
+    second.kill('SIGTERM')
+  })
+  for (const server of servers) {
+    server.close()
+    server.closeAllConnections()
+  }
   await closeDatabase()
-  return [line('500 sources refreshed by one worker', one, 's', ['<=', 60]), line('500 sources: one worker’s time over two workers’', one / two, 'times', ['>=', 1.8])]
+  return [
+    line('500 sources refreshed by one worker', one, 's', ['<=', 60]),
+    line('500 sources: one worker’s time over two workers’', one / two, 'times', ['>=', 1.8]),
+  ]
 }

@@ -18,29 +18,54 @@ const folder = path.resolve(import.meta.dirname, '..')
 /** The very same file, compiled for React. */
 async function viewForReact(): Promise<FunctionComponent<FeedModel>> {
   const source = await readFile(path.join(folder, 'src/core/kinds/feed/view.tsx'), 'utf8')
-  const { code } = await transform(source.replace('@jsxImportSource preact', ''), { loader: 'tsx', jsx: 'automatic', jsxImportSource: 'react', format: 'esm' })
+  const { code } = await transform(source.replace('@jsxImportSource preact', ''), {
+    loader: 'tsx',
+    jsx: 'automatic',
+    jsxImportSource: 'react',
+    format: 'esm',
+  })
   const file = path.join(folder, '.build/view-for-react.mjs')
   await mkdir(path.dirname(file), { recursive: true })
   await writeFile(file, code)
   return ((await import(file)) as { FeedView: FunctionComponent<FeedModel> }).FeedView
 }
 
-const escape = (text: string) => text.replace(/[&<>"]/g, (letter) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter]!)
-const template = (model: FeedModel) => `<div part="widget"><ul class="cards" part="list" role="list" data-chunks="true">${model.entries.map((entry) => `<li part="card" data-key="${escape(entry.id)}"><div part="picture"><img src="${escape(entry.picture!.src)}" srcset="${escape(entry.picture!.srcset)}" sizes="auto, (max-width: 480px) 100vw, 420px" alt="${escape(entry.picture!.alt)}" loading="lazy"/></div><div part="words"><h2 part="title"><a href="${escape(entry.url!)}">${escape(entry.title)}</a></h2><p part="meta"><time datetime="${entry.date!.iso}">${escape(entry.date!.words)}</time></p><p part="summary">${escape(entry.summary!)}</p><p part="more" aria-hidden="true">${escape(model.linkLabel)}</p></div></li>`).join('')}</ul></div>`
+const escape = (text: string) =>
+  text.replace(/[&<>"]/g, (letter) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter]!)
+const template = (model: FeedModel) =>
+  `<div part="widget"><ul class="cards" part="list" role="list" data-chunks="true">${model.entries.map((entry) => `<li part="card" data-key="${escape(entry.id)}"><div part="picture"><img src="${escape(entry.picture!.src)}" srcset="${escape(entry.picture!.srcset)}" sizes="auto, (max-width: 480px) 100vw, 420px" alt="${escape(entry.picture!.alt)}" loading="lazy"/></div><div part="words"><h2 part="title"><a href="${escape(entry.url!)}">${escape(entry.title)}</a></h2><p part="meta"><time datetime="${entry.date!.iso}">${escape(entry.date!.words)}</time></p><p part="summary">${escape(entry.summary!)}</p><p part="more" aria-hidden="true">${escape(model.linkLabel)}</p></div></li>`).join('')}</ul></div>`
 
 /** Where two renderers may write the same thing in two ways. */
-const alike = (html: string) => html.replace(/\s*\/>/g, '>').replace(/&gt;/g, '>').replace(/&#x27;/g, "'").toLowerCase()
+const alike = (html: string) =>
+  html
+    .replace(/\s*\/>/g, '>')
+    .replace(/&gt;/g, '>')
+    .replace(/&#x27;/g, "'")
+    .toLowerCase()
 
 export async function rendering(): Promise<Line[]> {
   const ReactView = await viewForReact()
-  const values = resolveSettings({ ...defaultsOf(feedFields), layout: 'cards', 'rules.limit': 200 }, plainBrand) as unknown as FeedValues
-  const model = feedModel(manyItems(500), values, { now: 0, locale: 'en', offsetAt: () => 0, assets: 'https://d.example' })
+  const values = resolveSettings(
+    { ...defaultsOf(feedFields), layout: 'cards', 'rules.limit': 200 },
+    plainBrand,
+  ) as unknown as FeedValues
+  const model = feedModel(manyItems(500), values, {
+    now: 0,
+    locale: 'en',
+    offsetAt: () => 0,
+    assets: 'https://d.example',
+  })
   const ours = () => renderToString(FeedView(model))
   const react = () => renderToStaticMarkup(createElement(ReactView, model))
   const plain = () => template(model)
-  for (const other of [react, plain]) if (alike(other()) !== alike(ours())) throw new Error(`the renderers do not show the same: ${firstDifference(alike(ours()), alike(other()))}`)
+  for (const other of [react, plain])
+    if (alike(other()) !== alike(ours()))
+      throw new Error(`the renderers do not show the same: ${firstDifference(alike(ours()), alike(other()))}`)
   const times = inTurns({ ours: () => void ours(), react: () => void react(), plain: () => void plain() }, 40)
-  return [line('render of 500 items: React’s time over ours', times.react / times.ours, 'times', ['>=', 1.3]), line('render of 500 items: ours over plain templates', times.ours / times.plain, 'times', ['<=', 3.5])]
+  return [
+    line('render of 500 items: React’s time over ours', times.react / times.ours, 'times', ['>=', 1.3]),
+    line('render of 500 items: ours over plain templates', times.ours / times.plain, 'times', ['<=', 3.5]),
+  ]
 }
 
 function firstDifference(a: string, b: string): string {

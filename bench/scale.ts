@@ -12,15 +12,28 @@ const visits = 40
 export async function scale(studio: string): Promise<Line[]> {
   await fill()
   const cookie = await signIn(studio)
-  const ids = async (table: 'clients' | 'sources' | 'widgets', where: string) => (await db().sequelize.query<{ id: string }>(`select id from ${table} where ${where} order by md5(id::text) limit ${visits}`, { type: QueryTypes.SELECT })).map((row) => row.id)
-  const [clients, sources, widgets] = [await ids('clients', `name like 'Scale %'`), await ids('sources', `label like 'Scale %'`), await ids('widgets', `name like 'Scale %'`)]
+  const ids = async (table: 'clients' | 'sources' | 'widgets', where: string) =>
+    (
+      await db().sequelize.query<{ id: string }>(
+        `select id from ${table} where ${where} order by md5(id::text) limit ${visits}`,
+        { type: QueryTypes.SELECT },
+      )
+    ).map((row) => row.id)
+  const [clients, sources, widgets] = [
+    await ids('clients', `name like 'Scale %'`),
+    await ids('sources', `label like 'Scale %'`),
+    await ids('widgets', `name like 'Scale %'`),
+  ]
   const pages: Readonly<Record<string, (at: number) => string | readonly string[]>> = {
     'all clients': () => '/',
     'a client': (at) => `/clients/${clients[at]}`,
     'a brand': (at) => `/clients/${clients[at]}/brand`,
     'a source': (at) => `/sources/${sources[at]}`,
     'the bench': (at) => `/widgets/${widgets[at]}`,
-    'the sorting table and its items': (at) => [`/widgets/${widgets[at]}/table`, `/api/v1/widgets/${widgets[at]}/table`],
+    'the sorting table and its items': (at) => [
+      `/widgets/${widgets[at]}/table`,
+      `/api/v1/widgets/${widgets[at]}/table`,
+    ],
   }
   const lines: Line[] = []
   for (const [name, pathOf] of Object.entries(pages)) {
@@ -35,7 +48,14 @@ export async function scale(studio: string): Promise<Line[]> {
       }
       if (at >= 0) times.push(performance.now() - begun)
     }
-    lines.push(line(`${name}, of 1,000 clients, 20,000 widgets, 2 million items: whole answer, p95`, percentile(times, 0.95), 'ms', ['<=', 300]))
+    lines.push(
+      line(
+        `${name}, of 1,000 clients, 20,000 widgets, 2 million items: whole answer, p95`,
+        percentile(times, 0.95),
+        'ms',
+        ['<=', 300],
+      ),
+    )
   }
   await closeDatabase()
   return lines
@@ -44,17 +64,30 @@ export async function scale(studio: string): Promise<Line[]> {
 /** By statements that make many rows: what is measured is the reading. */
 async function fill(): Promise<void> {
   const { sequelize } = db()
-  const agency = (await db().User.findOne({ where: { email: 'designer@fernhollow.example' }, rejectOnEmpty: true })).agencyId
+  const agency = (
+    await db().User.findOne({ where: { email: 'designer@fernhollow.example' }, rejectOnEmpty: true })
+  ).agencyId
   const brand = JSON.stringify((await db().Client.findOne({ rejectOnEmpty: true })).brand)
   const settings = JSON.stringify({ ...defaultsOf(feed.fields), ...feed.startingPoints[0]!.settings })
   const publisher = (await db().User.findOne({ rejectOnEmpty: true })).id
-  await sequelize.query(`insert into clients (id, agency_id, name, locale, time_zone, brand) select gen_random_uuid(), $1, 'Scale ' || n, 'en', 'UTC', $2::jsonb from generate_series(1, ${size.clients}) n`, { bind: [agency, brand] })
+  await sequelize.query(
+    `insert into clients (id, agency_id, name, locale, time_zone, brand) select gen_random_uuid(), $1, 'Scale ' || n, 'en', 'UTC', $2::jsonb from generate_series(1, ${size.clients}) n`,
+    { bind: [agency, brand] },
+  )
   await sequelize.query(`insert into sources (id, client_id, agency_id, address, label, reader, feed, problems, interval_minutes, next_at, checked_at, changed_at)
     select gen_random_uuid(), c.id, c.agency_id, 'https://scale.example/' || c.name || '/' || n, 'Scale ' || n, 'rss', '{}', '[]', 600, now() + interval '1 day', now(), now() from clients c, generate_series(1, ${size.sourcesEach}) n where c.name like 'Scale %'`)
-  await sequelize.query(`insert into widgets (id, client_id, agency_id, ref, name, kind, kind_version, settings)
-    select gen_random_uuid(), c.id, c.agency_id, 's' || substr(md5(c.id::text || n), 1, 11), 'Scale ' || n, 'feed', 1, $1::jsonb || jsonb_build_object('sources', (select jsonb_agg(s.id) from sources s where s.client_id = c.id)) from clients c, generate_series(1, ${size.widgetsEach}) n where c.name like 'Scale %'`, { bind: [settings] })
-  await sequelize.query(`insert into releases (id, widget_id, number, kind_version, settings, brand, published_by) select gen_random_uuid(), w.id, 1, 1, w.settings, $1::jsonb, $2 from widgets w where w.name like 'Scale %'`, { bind: [brand, publisher] })
-  await sequelize.query(`update widgets w set live_release_id = r.id from releases r where r.widget_id = w.id and w.name like 'Scale %'`)
+  await sequelize.query(
+    `insert into widgets (id, client_id, agency_id, ref, name, kind, kind_version, settings)
+    select gen_random_uuid(), c.id, c.agency_id, 's' || substr(md5(c.id::text || n), 1, 11), 'Scale ' || n, 'feed', 1, $1::jsonb || jsonb_build_object('sources', (select jsonb_agg(s.id) from sources s where s.client_id = c.id)) from clients c, generate_series(1, ${size.widgetsEach}) n where c.name like 'Scale %'`,
+    { bind: [settings] },
+  )
+  await sequelize.query(
+    `insert into releases (id, widget_id, number, kind_version, settings, brand, published_by) select gen_random_uuid(), w.id, 1, 1, w.settings, $1::jsonb, $2 from widgets w where w.name like 'Scale %'`,
+    { bind: [brand, publisher] },
+  )
+  await sequelize.query(
+    `update widgets w set live_release_id = r.id from releases r where r.widget_id = w.id and w.name like 'Scale %'`,
+  )
   const mark = randomUUID()
   for (let from = 0; from < size.itemsEach; from += 250) {
     await sequelize.query(`insert into items (id, source_id, position, facts, raw, sanitiser_version)
@@ -65,6 +98,10 @@ async function fill(): Promise<void> {
 }
 
 async function signIn(studio: string): Promise<string> {
-  const answer = await fetch(`${studio}/api/v1/sign-in`, { method: 'POST', headers: { 'content-type': 'application/json', origin: studio }, body: JSON.stringify({ email: 'designer@fernhollow.example', password: 'fernhollow' }) })
+  const answer = await fetch(`${studio}/api/v1/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: studio },
+    body: JSON.stringify({ email: 'designer@fernhollow.example', password: 'fernhollow' }),
+  })
   return answer.headers.get('set-cookie')!.split(';')[0]!
 }

@@ -10,6 +10,8 @@ export async function weight(): Promise<Line[]> {
   const folder = mkdtempSync(path.join(tmpdir(), 'yimble-weight-'))
   const files = await buildEmbed(folder)
   rmSync(folder, { recursive: true })
-  const bytes = [...files].filter(([name]) => name !== 'stage.js').reduce((sum, [, content]) => sum + brotliCompressSync(content).length, 0)
+  const bytes = [...files]
+    .filter(([name]) => name !== 'stage.js')
+    .reduce((sum, [, content]) => sum + brotliCompressSync(content).length, 0)
   return [line('embed and behaviours, brotli', bytes / 1024, 'kB', ['<=', 6])]
 }

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Browser } from './browser'
 import { liveWidget, signedIn, world } from './world'
 
-const postgres = (verb: 'start' | 'stop') => spawnSync('tools/postgres.sh', [verb], { env: process.env, stdio: 'ignore' }).status
+const postgres = (verb: 'start' | 'stop') =>
+  spawnSync('tools/postgres.sh', [verb], { env: process.env, stdio: 'ignore' }).status
 let browser: Browser
 let widget: { id: string; ref: string }
 beforeAll(async () => {
@@ -25,7 +26,9 @@ test('and started again', async () => {
   const live = await fetch(`${world.delivery}/w/${widget.ref}.json`)
   expect([live.status, ((await live.json()) as { state: string }).state]).toEqual([200, 'ready'])
   expect((await fetch(`${world.delivery}/w/notheldx.json`)).status).toBe(503)
-  expect(((await (await fetch(`${world.studio}/healthz`)).json()) as { database: string }).database).toBe('away')
+  expect(((await (await fetch(`${world.studio}/healthz`)).json()) as { database: string }).database).toBe(
+    'away',
+  )
 
   await browser.driver.actions().sendKeys('4').perform()
   await browser.type('#field-look-title', '#405060')
@@ -38,7 +41,10 @@ test('and started again', async () => {
   await browser.see('//header//*[@role="status"][normalize-space()="Saved"]', 30_000)
   await browser.driver.navigate().refresh()
   await browser.driver.actions().sendKeys('4').perform()
-  await browser.until<string>(`document.querySelector('#field-look-title')?.value`, (value) => value === '#405060')
+  await browser.until<string>(
+    `document.querySelector('#field-look-title')?.value`,
+    (value) => value === '#405060',
+  )
 })
 
 /** Another view of the same session, in a second tab: what it says, and that it comes back without a click. */

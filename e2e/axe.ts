@@ -7,5 +7,7 @@ const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 
 export async function violationsIn(browser: Browser): Promise<string[]> {
   await browser.driver.executeScript(axe)
-  return browser.driver.executeAsyncScript(`const done = arguments[0]; axe.run(document, { iframes: false, runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(({ violations }) => done(violations.map((one) => one.id + ': ' + one.nodes.map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).slice(0, 3).join(' | '))))`)
+  return browser.driver.executeAsyncScript(
+    `const done = arguments[0]; axe.run(document, { iframes: false, runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(({ violations }) => done(violations.map((one) => one.id + ': ' + one.nodes.map((node) => node.target.join(' ') + ' ' + (node.any[0]?.message ?? '')).slice(0, 3).join(' | '))))`,
+  )
 }

@@ -11,7 +11,11 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const saved = (who = browser) => who.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
+const saved = (who = browser) =>
+  who.until<string>(
+    `document.querySelector('header [role=status]')?.textContent`,
+    (words) => words === 'Saved',
+  )
 const openBench = async (id: string, key: string, who = browser) => {
   await who.driver.get(`${world.studio}/widgets/${id}`)
   await who.see('//button[@aria-current="step"]')
@@ -22,7 +26,12 @@ describe('a wrong address', () => {
   const field = '//input[@placeholder="example.org/feed.xml"]'
   let id = ''
   beforeAll(async () => {
-    id = (await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name: 'Empty one' })).id
+    id = (
+      await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, {
+        kind: 'feed',
+        name: 'Empty one',
+      })
+    ).id
     await openBench(id, '1')
   })
   test.each([
@@ -36,7 +45,11 @@ describe('a wrong address', () => {
     ['http://10.0.0.1/feed', 'leads to a private or special network'],
   ])('%p is told in plain words, and stays in the field', async (address, sentence) => {
     const input = await browser.see(field)
-    await browser.driver.executeScript(`const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set; set.call(arguments[0], arguments[1]); arguments[0].dispatchEvent(new Event('input', { bubbles: true }))`, input, address)
+    await browser.driver.executeScript(
+      `const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set; set.call(arguments[0], arguments[1]); arguments[0].dispatchEvent(new Event('input', { bubbles: true }))`,
+      input,
+      address,
+    )
     await browser.click(button('See what is there'))
     await browser.see(`//*[@role="alert"][contains(., "${sentence}")]`, 30_000)
     expect(await (await browser.see(field)).getAttribute('value')).toBe(address)
@@ -59,13 +72,18 @@ describe('a wrong address', () => {
     await browser.type('//input[@placeholder="client-site.example"]', `${world.kiln}/nowhere`)
     await browser.click(button('Show it there'))
     await browser.see('//*[@role="alert"][contains(., "answered 404 (not found)")]')
-    expect(await (await browser.see('//input[@placeholder="client-site.example"]')).getAttribute('value')).toBe(`${world.kiln}/nowhere`)
+    expect(
+      await (await browser.see('//input[@placeholder="client-site.example"]')).getAttribute('value'),
+    ).toBe(`${world.kiln}/nowhere`)
   })
 })
 
 describe('a wrong value', () => {
   test('stays in its field, is told, and changes nothing', async () => {
-    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name: 'Values' })
+    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, {
+      kind: 'feed',
+      name: 'Values',
+    })
     await openBench(id, '4')
     await browser.type('#field-look-accent', 'blue')
     await browser.see('//*[@role="alert"][contains(., "A colour is written like #2f5d50.")]')
@@ -95,11 +113,23 @@ describe('deciding item by item', () => {
 
 describe('a click on the stage', () => {
   test('opens the control of exactly that part', async () => {
-    const { id } = await liveWidget(browser, 'The Old Quay Music Hall', { 'heading.text': 'Click me' }, 'list')
+    const { id } = await liveWidget(
+      browser,
+      'The Old Quay Music Hall',
+      { 'heading.text': 'Click me' },
+      'list',
+    )
     await openBench(id, '1')
-    await browser.driver.switchTo().frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
-    await browser.until<boolean>(`Boolean(document.querySelector('[data-stage]')?.shadowRoot?.querySelector('[part=heading]'))`, Boolean)
-    await browser.driver.executeScript(`document.querySelector('[data-stage]').shadowRoot.querySelector('[part=heading]').click()`)
+    await browser.driver
+      .switchTo()
+      .frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
+    await browser.until<boolean>(
+      `Boolean(document.querySelector('[data-stage]')?.shadowRoot?.querySelector('[part=heading]'))`,
+      Boolean,
+    )
+    await browser.driver.executeScript(
+      `document.querySelector('[data-stage]').shadowRoot.querySelector('[part=heading]').click()`,
+    )
     await browser.driver.switchTo().defaultContent()
     await browser.until<string>('document.activeElement?.id', (focused) => focused === 'field-heading-text')
   })
@@ -110,13 +140,20 @@ describe('the ruler', () => {
     const { id } = await liveWidget(browser, 'The Old Quay Music Hall', {}, 'cards')
     await openBench(id, '3')
     const width = async (check: (px: number) => boolean) => {
-      await browser.driver.switchTo().frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
-      const found = await browser.until<number>(`Math.round(document.querySelector('[data-stage]')?.getBoundingClientRect().width ?? 0)`, check)
+      await browser.driver
+        .switchTo()
+        .frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
+      const found = await browser.until<number>(
+        `Math.round(document.querySelector('[data-stage]')?.getBoundingClientRect().width ?? 0)`,
+        check,
+      )
       await browser.driver.switchTo().defaultContent()
       return found
     }
     const before = await width((px) => px > 0)
-    await browser.driver.executeScript(`const ruler = document.querySelector('#ruler'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(ruler, '320'); ruler.dispatchEvent(new Event('input', { bubbles: true }))`)
+    await browser.driver.executeScript(
+      `const ruler = document.querySelector('#ruler'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(ruler, '320'); ruler.dispatchEvent(new Event('input', { bubbles: true }))`,
+    )
     await width((px) => px === 320)
     await browser.click(button('Back to its place'))
     await width((px) => px === before)
@@ -125,7 +162,10 @@ describe('the ruler', () => {
 
 describe('two designers on one draft', () => {
   test('different settings merge, the same one asks; nobody loses anything', async () => {
-    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name: 'Shared' })
+    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, {
+      kind: 'feed',
+      name: 'Shared',
+    })
     const { openBrowser } = await import('./browser')
     const other = await openBrowser()
     try {
@@ -137,25 +177,35 @@ describe('two designers on one draft', () => {
       await other.type('#field-look-spacing', '30')
       await saved(other)
       await other.see('//*[contains(text(), "Robin Fernhollow changed: Shape: Border")]')
-      await other.until<string>(`document.querySelector('#field-look-border').value`, (value) => value === '3')
+      await other.until<string>(
+        `document.querySelector('#field-look-border').value`,
+        (value) => value === '3',
+      )
 
       await browser.type('#field-look-textSize', '20')
       await saved()
       await other.type('#field-look-textSize', '13')
-      await other.see('//*[@role="dialog"][contains(., "was changed to “20 px” by Robin Fernhollow while you set it to “13 px”")]')
+      await other.see(
+        '//*[@role="dialog"][contains(., "was changed to “20 px” by Robin Fernhollow while you set it to “13 px”")]',
+      )
       await other.click(button('Keep mine: 13 px'))
       await saved(other)
     } finally {
       await other.close()
     }
     const { settings } = await api<{ settings: Record<string, unknown> }>(browser, 'GET', `/widgets/${id}`)
-    expect([settings['look.border'], settings['look.spacing'], settings['look.textSize']]).toEqual([3, 30, 13])
+    expect([settings['look.border'], settings['look.spacing'], settings['look.textSize']]).toEqual([
+      3, 30, 13,
+    ])
   })
 })
 
 describe('a session', () => {
   test('that ends in the middle of work is begun again over it, and the work is saved', async () => {
-    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name: 'Interrupted' })
+    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, {
+      kind: 'feed',
+      name: 'Interrupted',
+    })
     await openBench(id, '3')
     await browser.protocol('Network.clearBrowserCookies')
     await browser.type('#field-heading-text', 'Typed while signed out')
@@ -164,7 +214,11 @@ describe('a session', () => {
     await browser.type('//*[@role="dialog"]//input[@name="password"]', 'fernhollow')
     await browser.click('//*[@role="dialog"]//button[@type="submit"]')
     await saved()
-    expect((await api<{ settings: Record<string, unknown> }>(browser, 'GET', `/widgets/${id}`)).settings['heading.text']).toBe('Typed while signed out')
+    expect(
+      (await api<{ settings: Record<string, unknown> }>(browser, 'GET', `/widgets/${id}`)).settings[
+        'heading.text'
+      ],
+    ).toBe('Typed while signed out')
   })
   test('can be refused with a sentence, and what was typed stays', async () => {
     await browser.protocol('Network.clearBrowserCookies')
@@ -174,7 +228,9 @@ describe('a session', () => {
     await browser.type('input[name=password]', 'wrong')
     await browser.click('button[type=submit]')
     await browser.see('//*[@role="alert"][contains(., "do not go together")]')
-    expect(await (await browser.see('input[name=email]')).getAttribute('value')).toBe('designer@fernhollow.example')
+    expect(await (await browser.see('input[name=email]')).getAttribute('value')).toBe(
+      'designer@fernhollow.example',
+    )
     await browser.type('input[name=password]', 'fernhollow')
     await browser.click('button[type=submit]')
     await browser.see('//h1[normalize-space()="The Old Quay Music Hall"]')

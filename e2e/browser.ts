@@ -27,18 +27,41 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
   const options = new chrome.Options()
   options.setChromeBinaryPath('/usr/bin/chromium')
   options.addArguments(
-    '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--hide-scrollbars', '--disable-quic', '--no-first-run', '--no-default-browser-check',
-    '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-extensions', '--mute-audio', '--force-color-profile=srgb',
-    '--force-device-scale-factor=1', '--window-size=1280,800', '--lang=en-GB', `--user-data-dir=${profile}`, ...extra,
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-dev-shm-usage',
+    '--hide-scrollbars',
+    '--disable-quic',
+    '--no-first-run',
+    '--no-default-browser-check',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-extensions',
+    '--mute-audio',
+    '--force-color-profile=srgb',
+    '--force-device-scale-factor=1',
+    '--window-size=1280,800',
+    '--lang=en-GB',
+    `--user-data-dir=${profile}`,
+    ...extra,
   )
   const preferences = new logging.Preferences()
   preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL)
   options.setLoggingPrefs(preferences)
   // A driver named by path keeps selenium from looking for downloads.
   const service = new chrome.ServiceBuilder('/usr/bin/chromedriver')
-  const driver = (await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(service).build()) as chrome.Driver
+  const driver = (await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(service)
+    .build()) as chrome.Driver
   await driver.manage().setTimeouts({ implicit: 0, pageLoad: 60_000, script: 60_000 })
-  const protocol = (command: string, parameters: object = {}) => driver.sendAndGetDevToolsCommand(command, parameters as never) as unknown as Promise<Record<string, unknown>>
+  const protocol = (command: string, parameters: object = {}) =>
+    driver.sendAndGetDevToolsCommand(command, parameters as never) as unknown as Promise<
+      Record<string, unknown>
+    >
   const viewport = async (width: number, height: number, mobile = false) => {
     await protocol('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile })
     await protocol('Emulation.setTouchEmulationEnabled', { enabled: mobile, maxTouchPoints: mobile ? 5 : 1 })
@@ -46,12 +69,20 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
   await viewport(1280, 800)
   const locate = (selector: string) => (/^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector))
   const see = async (selector: string, withinMs = 20_000) => {
-    const element = await driver.wait(until.elementLocated(locate(selector)), withinMs, `not there: ${selector}`)
+    const element = await driver.wait(
+      until.elementLocated(locate(selector)),
+      withinMs,
+      `not there: ${selector}`,
+    )
     return driver.wait(until.elementIsVisible(element), withinMs, `not shown: ${selector}`)
   }
   return {
-    driver, viewport, protocol, see,
-    shot: async () => Buffer.from(String((await protocol('Page.captureScreenshot', { format: 'png' })).data), 'base64'),
+    driver,
+    viewport,
+    protocol,
+    see,
+    shot: async () =>
+      Buffer.from(String((await protocol('Page.captureScreenshot', { format: 'png' })).data), 'base64'),
     async click(selector) {
       const element = await see(selector)
       await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
@@ -67,7 +98,8 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
       for (;;) {
         const value = await driver.executeScript<T>(`return (${script})`)
         if (check(value)) return value
-        if (Date.now() > end) throw new Error(`still ${JSON.stringify(value)} after ${withinMs} ms: ${script}`)
+        if (Date.now() > end)
+          throw new Error(`still ${JSON.stringify(value)} after ${withinMs} ms: ${script}`)
         await new Promise((done) => setTimeout(done, 50))
       }
     },

@@ -18,12 +18,16 @@ afterAll(() => browser.close())
 
 const use = (words: string) => `//button[@aria-label="Use “${words}”"]`
 const newBench = async (name: string) => {
-  const widget = await api<{ id: string; ref: string }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name })
+  const widget = await api<{ id: string; ref: string }>(browser, 'POST', `/clients/${client}/widgets`, {
+    kind: 'feed',
+    name,
+  })
   await browser.driver.get(`${world.studio}/widgets/${widget.id}`)
   await browser.see('//h3[contains(., "Or read it from")]')
   return widget
 }
-const liveText = async (ref: string) => (await fetch(`${world.delivery}/w/${ref}.json`, { cache: 'no-store' })).text()
+const liveText = async (ref: string) =>
+  (await fetch(`${world.delivery}/w/${ref}.json`, { cache: 'no-store' })).text()
 const untilLive = async (ref: string, check: (text: string) => boolean) => {
   const end = Date.now() + 20_000
   while (!check(await liveText(ref))) {
@@ -44,9 +48,15 @@ describe('an account elsewhere', () => {
     await browser.click(button('Sign in'))
     await browser.click(button('Allow'))
     await browser.click(use('Posts about #bread'))
-    await browser.see('//nav[@aria-label="Steps"]//button[contains(., "items · 1 source")][not(contains(., " 0 items"))]')
+    await browser.see(
+      '//nav[@aria-label="Steps"]//button[contains(., "items · 1 source")][not(contains(., " 0 items"))]',
+    )
     await browser.see('//li[contains(., "private, left out")]')
-    const table = await api<{ rows: { closedBecause: string | null; item: { text: string } }[] }>(browser, 'GET', `/widgets/${id}/table`)
+    const table = await api<{ rows: { closedBecause: string | null; item: { text: string } }[] }>(
+      browser,
+      'GET',
+      `/widgets/${id}/table`,
+    )
     expect(table.rows.some((row) => row.closedBecause === 'the post is for friends only')).toBe(true)
   })
   test('of several accounts each can be chosen, and says what is in use', async () => {
@@ -54,16 +64,24 @@ describe('an account elsewhere', () => {
     await browser.click('//button[contains(., "Lumenfold")]')
     await browser.click(button('Another account'))
     await browser.see('select[name=account]')
-    await browser.driver.executeScript(`document.querySelector('select[name=account]').value = 'kiln.and.tide'`)
+    await browser.driver.executeScript(
+      `document.querySelector('select[name=account]').value = 'kiln.and.tide'`,
+    )
     await browser.type('input[name=password]', 'lumen')
     await browser.click(button('Sign in'))
     await browser.click(button('Allow'))
     await browser.click(use('Posts by kiln.and.tide'))
     await browser.see('//li[contains(., "Posts by kiln.and.tide")][contains(., "In use")]')
     const select = `[...document.querySelectorAll('label')].find((one) => one.textContent.startsWith('As'))?.querySelector('select')`
-    expect(await browser.driver.executeScript(`return [...${select}.options].map((one) => one.textContent)`)).toEqual(['marlowick.bakery', 'kiln.and.tide'])
-    await browser.driver.executeScript(`const select = ${select}; Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, select.options[0].value); select.dispatchEvent(new Event('change', { bubbles: true }))`)
-    await browser.see('//h4[.="This account"]/following-sibling::ul/li[contains(., "Posts by marlowick.bakery")]')
+    expect(
+      await browser.driver.executeScript(`return [...${select}.options].map((one) => one.textContent)`),
+    ).toEqual(['marlowick.bakery', 'kiln.and.tide'])
+    await browser.driver.executeScript(
+      `const select = ${select}; Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, select.options[0].value); select.dispatchEvent(new Event('change', { bubbles: true }))`,
+    )
+    await browser.see(
+      '//h4[.="This account"]/following-sibling::ul/li[contains(., "Posts by marlowick.bakery")]',
+    )
   })
   test('an owner who refuses brings a sentence, and nothing else', async () => {
     await newBench('Refused')
@@ -84,20 +102,30 @@ describe('a directory of reviews', () => {
     await browser.type('//label[normalize-space()="Place"]/following::input[1]', 'marlowick')
     await browser.click(button('Search'))
     await browser.click(use('Marlowick Bakery'))
-    await browser.see('//*[@role="status"][contains(., "read in") or contains(., "Reading it in")] | //nav//button[contains(., "640 items")]')
+    await browser.see(
+      '//*[@role="status"][contains(., "read in") or contains(., "Reading it in")] | //nav//button[contains(., "640 items")]',
+    )
     await browser.driver.get(`${world.studio}/account`)
     await browser.driver.get(`${world.studio}/widgets/${id}`)
     await browser.see('//nav[@aria-label="Steps"]//button[contains(., "640 items")]', 30_000)
   })
   test('a rule that hides bad ones says what that does to the average', async () => {
     await browser.driver.actions().sendKeys('2').perform()
-    await browser.driver.executeScript(`const select = document.querySelector('#field-rules-tree'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, 'Stars'); select.dispatchEvent(new Event('change', { bubbles: true }))`)
+    await browser.driver.executeScript(
+      `const select = document.querySelector('#field-rules-tree'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, 'Stars'); select.dispatchEvent(new Event('change', { bubbles: true }))`,
+    )
     await browser.click('//button[@aria-label="Add a rule: add"]')
-    await browser.see('//*[@role="status"]//li[contains(., "With at least 4 stars")][contains(., "448 left")]')
+    await browser.see(
+      '//*[@role="status"]//li[contains(., "With at least 4 stars")][contains(., "448 left")]',
+    )
     await browser.click('//button[@aria-label="Turn round: With at least 4 stars"]')
-    await browser.see('//*[@role="status"]//li[contains(., "Not: with at least 4 stars")][contains(., "192 left")]')
+    await browser.see(
+      '//*[@role="status"]//li[contains(., "Not: with at least 4 stars")][contains(., "192 left")]',
+    )
     await browser.click('//button[@aria-label="Turn round: Not: with at least 4 stars"]')
-    await browser.see('//*[contains(., "192 of 640 reviews are left out") and contains(., "stays that of all 640")]')
+    await browser.see(
+      '//*[contains(., "192 of 640 reviews are left out") and contains(., "stays that of all 640")]',
+    )
   })
 })
 
@@ -106,7 +134,10 @@ test('rooms: what the public can’t enter never shows, anywhere', async () => {
   await browser.click('//button[contains(., "Hearthroom")]')
   await browser.click(use('Rooms of Old Quay listeners'))
   await browser.see('//nav[@aria-label="Steps"]//button[contains(., "3 items · 1 source")]', 30_000)
-  await browser.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
+  await browser.until<string>(
+    `document.querySelector('header [role=status]')?.textContent`,
+    (words) => words === 'Saved',
+  )
   await browser.driver.actions().sendKeys('6').perform()
   await browser.see('//*[contains(., "3 entries become public for the first time")]')
   await browser.click('//section[@aria-label="Publishing"]//button')
@@ -121,11 +152,17 @@ describe('a source with a hub', () => {
   test('is live with its news though nobody asks for them', async () => {
     const quay = await clientNamed(browser, 'The Old Quay Music Hall')
     const widgets = await api<{ ref: string; name: string }[]>(browser, 'GET', `/clients/${quay}/widgets`)
-    const sources = await api<{ id: string; label: string; hub: { state: string } | null; nextAt: string }[]>(browser, 'GET', `/clients/${quay}/sources`)
+    const sources = await api<{ id: string; label: string; hub: { state: string } | null; nextAt: string }[]>(
+      browser,
+      'GET',
+      `/clients/${quay}/sources`,
+    )
     const news = sources.find((one) => one.label === 'Old Quay news')!
     expect([news.hub?.state, Date.parse(news.nextAt) - Date.now() > 5 * 60_000]).toEqual(['confirmed', true])
     await fetch(`${world.publisher}/control?feed=quay&add=A+bell+for+the+fog`)
-    await untilLive(widgets.find((one) => one.name === 'Hall news')!.ref, (text) => text.includes('A bell for the fog'))
+    await untilLive(widgets.find((one) => one.name === 'Hall news')!.ref, (text) =>
+      text.includes('A bell for the fog'),
+    )
     await browser.driver.get(`${world.studio}/sources/${news.id}`)
     await browser.see('//p[contains(., "tells of news at once")]')
   })
@@ -134,7 +171,10 @@ describe('a source with a hub', () => {
 describe('somebody else’s account', () => {
   test('is connected by its owner: by a link, in a browser that knows nothing of the studio', async () => {
     const other = await clientNamed(browser, 'Kiln & Tide')
-    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${other}/widgets`, { kind: 'feed', name: 'Theirs' })
+    const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${other}/widgets`, {
+      kind: 'feed',
+      name: 'Theirs',
+    })
     await browser.driver.get(`${world.studio}/widgets/${id}`)
     await browser.click('//button[contains(., "Lumenfold")]')
     await browser.click(button('Ask whoever has the account'))
@@ -165,19 +205,31 @@ describe('a table', () => {
   let widget: { id: string; ref: string }
   test('with a wrong column is mended before it is taken', async () => {
     const file = path.join(mkdtempSync(path.join(tmpdir(), 'yimble-table-')), 'stock.csv')
-    writeFileSync(file, `Bezeichnung,Price,Bild\n${Array.from({ length: 300 }, (_one, at) => `Plate ${at},${at + 1},-`).join('\n')}\n`)
+    writeFileSync(
+      file,
+      `Bezeichnung,Price,Bild\n${Array.from({ length: 300 }, (_one, at) => `Plate ${at},${at + 1},-`).join('\n')}\n`,
+    )
     widget = await newBench('Stock')
     await (await browser.driver.findElement({ css: 'input[type=file]' })).sendKeys(file)
     await browser.see('//*[contains(., "No column is the name yet")]')
-    await browser.driver.executeScript(`const set = (name, value) => { const select = document.querySelector('[aria-label="What “' + name + '” means"]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, value); select.dispatchEvent(new Event('change', { bubbles: true })) }; set('Bezeichnung', 'name'); set('Bild', '')`)
+    await browser.driver.executeScript(
+      `const set = (name, value) => { const select = document.querySelector('[aria-label="What “' + name + '” means"]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, value); select.dispatchEvent(new Event('change', { bubbles: true })) }; set('Bezeichnung', 'name'); set('Bild', '')`,
+    )
     await browser.click(button('Take 300 rows'))
     await browser.see('//nav[@aria-label="Steps"]//button[contains(., "300 items · 1 source")]')
-    await browser.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
+    await browser.until<string>(
+      `document.querySelector('header [role=status]')?.textContent`,
+      (words) => words === 'Saved',
+    )
     await api(browser, 'POST', `/widgets/${widget.id}/releases`)
     await untilLive(widget.ref, (text) => text.includes('Plate 0'))
   })
 
-  const keys = (...pressed: string[]) => browser.driver.actions().sendKeys(...pressed).perform()
+  const keys = (...pressed: string[]) =>
+    browser.driver
+      .actions()
+      .sendKeys(...pressed)
+      .perform()
   const grid = `document.querySelector('[role=grid]')`
   test('is sorted by keyboard: what is hidden disappears from the live page, and comes back by undo', async () => {
     await browser.driver.get(`${world.studio}/widgets/${widget.id}/table`)
@@ -191,7 +243,11 @@ describe('a table', () => {
     await untilLive(widget.ref, (text) => text.includes('Plate 0'))
   })
   test('what somebody else decides meanwhile shows up by itself', async () => {
-    const { rows } = await api<{ rows: { item: { id: string; name: string } }[] }>(browser, 'GET', `/widgets/${widget.id}/table`)
+    const { rows } = await api<{ rows: { item: { id: string; name: string } }[] }>(
+      browser,
+      'GET',
+      `/widgets/${widget.id}/table`,
+    )
     const theirs = rows.find((row) => row.item.name === 'Plate 3')!.item.id
     await api(browser, 'POST', `/widgets/${widget.id}/decisions`, { itemIds: [theirs], hidden: true })
     await browser.see('//div[@role="row"][contains(., "Plate 3")][contains(., "Hidden by hand")]')
@@ -202,7 +258,9 @@ describe('a table', () => {
   test('the end is one key away, and only what is in view is drawn', async () => {
     await keys('\uE010')
     await browser.see('//div[@role="row"][contains(., "Plate 299")]')
-    expect(await browser.driver.executeScript(`return document.querySelectorAll('[role=row]').length`)).toBeLessThan(60)
+    expect(
+      await browser.driver.executeScript(`return document.querySelectorAll('[role=row]').length`),
+    ).toBeLessThan(60)
     await keys('p')
     await untilLive(widget.ref, (text) => text.includes('Plate 299'))
   })
@@ -235,7 +293,12 @@ describe('a table', () => {
   })
   test('a picture is uploaded for one item, and is live at once', async () => {
     const picture = path.join(mkdtempSync(path.join(tmpdir(), 'yimble-picture-')), 'plate.png')
-    writeFileSync(picture, await sharp({ create: { width: 64, height: 48, channels: 3, background: '#2f5d50' } }).png().toBuffer())
+    writeFileSync(
+      picture,
+      await sharp({ create: { width: 64, height: 48, channels: 3, background: '#2f5d50' } })
+        .png()
+        .toBuffer(),
+    )
     await browser.driver.executeScript(`${grid}.focus()`)
     await keys('\uE00C', '\uE011', 'c')
     await browser.see(button('Save the correction'))
@@ -257,7 +320,9 @@ describe('a table', () => {
     await browser.type('//label[normalize-space()="Price"]/following::input[1]', '7.50')
     await browser.type('//label[normalize-space()="Title"]/following::input[1]', 'Mended plate')
     await browser.click(button('Save the correction'))
-    await browser.see('//div[@role="row"][contains(., "Mended plate")][contains(., "corrected by hand: title, price") or contains(., "corrected by hand: price, title")]')
+    await browser.see(
+      '//div[@role="row"][contains(., "Mended plate")][contains(., "corrected by hand: title, price") or contains(., "corrected by hand: price, title")]',
+    )
     await untilLive(widget.ref, (text) => text.includes('Mended plate'))
   })
   test('a view with words to search for is kept, and is there for the next one who comes', async () => {
@@ -273,12 +338,15 @@ describe('a table', () => {
     await browser.see('//button[@aria-pressed="true"][contains(., "All 300")]')
     expect(await browser.driver.findElements({ xpath: '//button[contains(., "The last ones")]' })).toEqual([])
   })
-  test('nothing stands in the way of those who can’t see or use a mouse', async () => expect(await violationsIn(browser)).toEqual([]))
+  test('nothing stands in the way of those who can’t see or use a mouse', async () =>
+    expect(await violationsIn(browser)).toEqual([]))
 })
 
 test('a list kept by hand: what is typed outlives a reload, and is there when it is saved', async () => {
   const { id } = await newBench('By hand')
-  await browser.driver.executeScript(`const select = document.querySelector('select[aria-label="Keep a catalogue by hand"]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, 'Product'); select.dispatchEvent(new Event('change', { bubbles: true }))`)
+  await browser.driver.executeScript(
+    `const select = document.querySelector('select[aria-label="Keep a catalogue by hand"]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, 'Product'); select.dispatchEvent(new Event('change', { bubbles: true }))`,
+  )
   await browser.type('//label[normalize-space()="Its name"]/following::input[1]', 'Shelf')
   await browser.click(button('Start'))
   await browser.click('//li[contains(., "Shelf")]//a[contains(., "Fill in and edit")]')
@@ -286,17 +354,34 @@ test('a list kept by hand: what is typed outlives a reload, and is there when it
   await browser.type('input[aria-label="Name or title, row 1"]', 'Tide plate')
   await browser.driver.navigate().refresh()
   await browser.see(button('Discard what is not saved'))
-  expect(await (await browser.see('input[aria-label="Name or title, row 1"]')).getAttribute('value')).toBe('Tide plate')
+  expect(await (await browser.see('input[aria-label="Name or title, row 1"]')).getAttribute('value')).toBe(
+    'Tide plate',
+  )
   await browser.click(button('Save the table'))
   await browser.see('//p[contains(., "1 entries") or contains(., "1 entry")]')
-  expect(await browser.driver.executeScript(`return Object.keys(localStorage).filter((name) => name.startsWith('yimble-cells')).length`)).toBe(0)
-  expect((await api<{ rows: { item: { name: string } }[] }>(browser, 'GET', `/widgets/${id}/table`)).rows.map((row) => row.item.name)).toEqual(['Tide plate'])
+  expect(
+    await browser.driver.executeScript(
+      `return Object.keys(localStorage).filter((name) => name.startsWith('yimble-cells')).length`,
+    ),
+  ).toBe(0)
+  expect(
+    (await api<{ rows: { item: { name: string } }[] }>(browser, 'GET', `/widgets/${id}/table`)).rows.map(
+      (row) => row.item.name,
+    ),
+  ).toEqual(['Tide plate'])
 })
 
 test('reading in can be stopped: what has come stays', async () => {
-  const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/connected`, { connector: 'reviews', key: 'b1 Marlowick Bakery, again', label: 'Stopped halfway' })
+  const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/connected`, {
+    connector: 'reviews',
+    key: 'b1 Marlowick Bakery, again',
+    label: 'Stopped halfway',
+  })
   await browser.driver.get(`${world.studio}/sources/${id}`)
   await browser.click('//button[@aria-label="Stop reading Stopped halfway"]')
   await browser.see('//*[contains(., "the rest comes with the next reading")]')
-  expect((await api<{ progress: unknown; health: string }>(browser, 'GET', `/sources/${id}`))).toMatchObject({ progress: null, health: 'ok' })
+  expect(await api<{ progress: unknown; health: string }>(browser, 'GET', `/sources/${id}`)).toMatchObject({
+    progress: null,
+    health: 'ok',
+  })
 })

@@ -5,7 +5,10 @@ import { paste, signIn, world } from './world'
 
 const starting = (words: string) => `//button[starts-with(normalize-space(), "${words}")]`
 
-describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as const)('on %s', (_name, width, height, mobile) => {
+describe.each([
+  ['a computer', 1280, 800, false],
+  ['a phone', 390, 844, true],
+] as const)('on %s', (_name, width, height, mobile) => {
   let browser: Browser
   let benchUrl = ''
   let snippet = ''
@@ -29,7 +32,10 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
   const root = `document.querySelector('[data-stage]')?.shadowRoot`
   const titles = `[...(${root}?.querySelectorAll('[part=title]') ?? [])].map((title) => title.textContent)`
   const publish = async () => {
-    await browser.until<string>(`document.querySelector('header [role=status]')?.textContent`, (words) => words === 'Saved')
+    await browser.until<string>(
+      `document.querySelector('header [role=status]')?.textContent`,
+      (words) => words === 'Saved',
+    )
     await step('Ship')
     await browser.click('//section[@aria-label="Publishing"]//button')
     await browser.see('//section[@aria-label="Releases"]//li[1][contains(., "live")]')
@@ -59,7 +65,10 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
   })
 
   test('pastes an address without scheme, sees what is there, takes it', async () => {
-    await browser.type('//input[@placeholder="example.org/feed.xml"]', `${world.publisher.slice('http://'.length)}/nursery/feed.json${mobile ? '?phone' : ''}`)
+    await browser.type(
+      '//input[@placeholder="example.org/feed.xml"]',
+      `${world.publisher.slice('http://'.length)}/nursery/feed.json${mobile ? '?phone' : ''}`,
+    )
     await browser.click(button('See what is there'))
     await browser.see('//*[@role="status"][contains(., "6 entries")]')
     await browser.click(button('Use this source'))
@@ -67,14 +76,20 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
   })
 
   test('sees the entries at all three widths, on a neutral page and then in the client’s own', async () => {
-    for (const device of ['computer', 'tablet', 'phone']) await onStage<string[]>(device, titles, (found) => found.length === 6)
+    for (const device of ['computer', 'tablet', 'phone'])
+      await onStage<string[]>(device, titles, (found) => found.length === 6)
     await step('Place')
     const address = '//input[@placeholder="client-site.example"]'
     if (mobile) await browser.click(button('Add a page of the client’s'))
     await browser.type(address, world.kiln.slice('http://'.length))
     await browser.click(button('Show it there'))
     await browser.see('//select[@id="place-slot"]/option[contains(., "Journal")]')
-    for (const device of ['computer', 'tablet', 'phone']) await onStage<string>(device, `document.querySelector('#journal [data-stage]') ? document.querySelector('h1').textContent : ''`, (heading) => heading === 'Pots from the marsh road')
+    for (const device of ['computer', 'tablet', 'phone'])
+      await onStage<string>(
+        device,
+        `document.querySelector('#journal [data-stage]') ? document.querySelector('h1').textContent : ''`,
+        (heading) => heading === 'Pots from the marsh road',
+      )
   })
 
   test('sets rules and sees the counts follow', async () => {
@@ -92,14 +107,26 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await onStage<boolean>('computer', `Boolean(${root}?.querySelector('ul.column'))`, Boolean)
     await step('Dress')
     await browser.type('#field-look-title', '#aa2200')
-    await onStage<string>('phone', `getComputedStyle(${root}?.querySelector('[part=title]')).color`, (colour) => colour === 'rgb(170, 34, 0)')
+    await onStage<string>(
+      'phone',
+      `getComputedStyle(${root}?.querySelector('[part=title]')).color`,
+      (colour) => colour === 'rgb(170, 34, 0)',
+    )
   })
 
   test('undoes and redoes', async () => {
     await browser.click('button[aria-label^="Undo"]')
-    await onStage<string>('computer', `getComputedStyle(${root}?.querySelector('[part=title]')).color`, (colour) => colour !== 'rgb(170, 34, 0)')
+    await onStage<string>(
+      'computer',
+      `getComputedStyle(${root}?.querySelector('[part=title]')).color`,
+      (colour) => colour !== 'rgb(170, 34, 0)',
+    )
     await browser.click('button[aria-label^="Redo"]')
-    await onStage<string>('computer', `getComputedStyle(${root}?.querySelector('[part=title]')).color`, (colour) => colour === 'rgb(170, 34, 0)')
+    await onStage<string>(
+      'computer',
+      `getComputedStyle(${root}?.querySelector('[part=title]')).color`,
+      (colour) => colour === 'rgb(170, 34, 0)',
+    )
   })
 
   test('publishes and copies the snippet', async () => {
@@ -109,14 +136,24 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     expect(snippet).toMatch(/^<yimble-widget data-yimble="[a-z0-9]{8}" style="display:block;min-height:/)
     await browser.click('//button[contains(., "Copy snippet")]')
     await browser.see('//button[contains(., "Copied") or contains(., "Selected")]')
-    expect(await browser.driver.executeScript('const field = document.querySelector("textarea[aria-label=Snippet]"); return field.selectionEnd - field.selectionStart')).toBe(snippet.length)
+    expect(
+      await browser.driver.executeScript(
+        'const field = document.querySelector("textarea[aria-label=Snippet]"); return field.selectionEnd - field.selectionStart',
+      ),
+    ).toBe(snippet.length)
   })
 
   test('pastes it into the client’s site and sees it live, on both kinds of screen', async () => {
     await paste(browser, world.kiln, 'journal', snippet)
-    for (const [wide, high, isPhone] of [[1280, 800, false], [390, 844, true]] as const) {
+    for (const [wide, high, isPhone] of [
+      [1280, 800, false],
+      [390, 844, true],
+    ] as const) {
       await browser.viewport(wide, high, isPhone)
-      const found = await live<{ count: number; colour: string; over: number }>(`(() => { const root = ${liveRoot}; return root?.querySelector('[part=title]') ? { count: root.querySelectorAll('[part=card]').length, colour: getComputedStyle(root.querySelector('[part=title]')).color, over: document.documentElement.scrollWidth - innerWidth } : { count: 0 } })()`, ({ count }) => count === 5)
+      const found = await live<{ count: number; colour: string; over: number }>(
+        `(() => { const root = ${liveRoot}; return root?.querySelector('[part=title]') ? { count: root.querySelectorAll('[part=card]').length, colour: getComputedStyle(root.querySelector('[part=title]')).color, over: document.documentElement.scrollWidth - innerWidth } : { count: 0 } })()`,
+        ({ count }) => count === 5,
+      )
       expect(found).toEqual({ count: 5, colour: 'rgb(170, 34, 0)', over: 0 })
     }
     await browser.viewport(width, height, mobile)
@@ -125,14 +162,20 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
   test('is told that the page has been seen', async () => {
     await browser.driver.get(benchUrl)
     await step('Ship')
-    await browser.see(`//section[@aria-label="Seen on"]//li[contains(., "${world.kiln}")][contains(., "px wide")]`, 15_000)
+    await browser.see(
+      `//section[@aria-label="Seen on"]//li[contains(., "${world.kiln}")][contains(., "px wide")]`,
+      15_000,
+    )
   })
 
   test('changes a colour and publishes again: the live page follows, nothing is pasted', async () => {
     await step('Dress')
     await browser.type('#field-look-title', '#0044aa')
     await publish()
-    await live<string>(`${liveRoot}?.querySelector('[part=title]') ? getComputedStyle(${liveRoot}.querySelector('[part=title]')).color : ''`, (colour) => colour === 'rgb(0, 68, 170)')
+    await live<string>(
+      `${liveRoot}?.querySelector('[part=title]') ? getComputedStyle(${liveRoot}.querySelector('[part=title]')).color : ''`,
+      (colour) => colour === 'rgb(0, 68, 170)',
+    )
   })
 
   test('goes back to the earlier release', async () => {
@@ -140,7 +183,10 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await step('Ship')
     await browser.click(button('Make live again'))
     await browser.see('//section[@aria-label="Releases"]//li[contains(., "Release 1")][contains(., "live")]')
-    await live<string>(`${liveRoot}?.querySelector('[part=title]') ? getComputedStyle(${liveRoot}.querySelector('[part=title]')).color : ''`, (colour) => colour === 'rgb(170, 34, 0)')
+    await live<string>(
+      `${liveRoot}?.querySelector('[part=title]') ? getComputedStyle(${liveRoot}.querySelector('[part=title]')).color : ''`,
+      (colour) => colour === 'rgb(170, 34, 0)',
+    )
   })
 
   test('switches it off and on; off, it takes no room', async () => {
@@ -148,12 +194,18 @@ describe.each([['a computer', 1280, 800, false], ['a phone', 390, 844, true]] as
     await step('Ship')
     await browser.click(button('Switch off'))
     await browser.see(button('Switch on'))
-    await live<number>(`document.querySelector('#journal [data-state=off]')?.getBoundingClientRect().height ?? -1`, (size) => size === 0)
+    await live<number>(
+      `document.querySelector('#journal [data-state=off]')?.getBoundingClientRect().height ?? -1`,
+      (size) => size === 0,
+    )
     await browser.driver.get(benchUrl)
     await step('Ship')
     await browser.click(button('Switch on'))
     await browser.see(button('Switch off'))
-    await live<string[]>(`[document.querySelector('#journal [data-yimble]')?.dataset.state]`, ([state]) => state === 'ready')
+    await live<string[]>(
+      `[document.querySelector('#journal [data-yimble]')?.dataset.state]`,
+      ([state]) => state === 'ready',
+    )
   })
 
   test('deletes it, is told where it is live, and takes that back', async () => {

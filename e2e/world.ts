@@ -16,7 +16,11 @@ export const world = {
   nursery: `http://127.0.0.7:${need('YIMBLE_STANDINS_PORT')}`,
 }
 
-export async function signIn(browser: Browser, email = 'designer@fernhollow.example', password = 'fernhollow'): Promise<void> {
+export async function signIn(
+  browser: Browser,
+  email = 'designer@fernhollow.example',
+  password = 'fernhollow',
+): Promise<void> {
   await browser.driver.get(`${world.studio}/sign-in`)
   await browser.type('input[name=email]', email)
   await browser.type('input[name=password]', password)
@@ -32,32 +36,61 @@ export async function signedIn(): Promise<Browser> {
 }
 
 /** Calls the API from the studio's page, with its session. */
-export async function api<T>(browser: Browser, method: string, path: string, body?: object, headers: object = {}): Promise<T> {
+export async function api<T>(
+  browser: Browser,
+  method: string,
+  path: string,
+  body?: object,
+  headers: object = {},
+): Promise<T> {
   const answer = await browser.driver.executeAsyncScript<{ status: number; value: T }>(
     `const [method, path, body, headers, done] = arguments
      fetch('/api/v1' + path, { method, body: body && JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } }).then(async (answer) => done({ status: answer.status, value: answer.status === 204 ? null : await answer.json() }))`,
-    method, path, body ?? null, headers,
+    method,
+    path,
+    body ?? null,
+    headers,
   )
-  if (answer.status >= 300) throw new Error(`${method} ${path} answered ${answer.status}: ${JSON.stringify(answer.value)}`)
+  if (answer.status >= 300)
+    throw new Error(`${method} ${path} answered ${answer.status}: ${JSON.stringify(answer.value)}`)
   return answer.value
 }
 
 export async function clientNamed(browser: Browser, name: string): Promise<string> {
-  return (await api<{ id: string; name: string }[]>(browser, 'GET', '/clients')).find((one) => one.name === name)!.id
+  return (await api<{ id: string; name: string }[]>(browser, 'GET', '/clients')).find(
+    (one) => one.name === name,
+  )!.id
 }
 
 /** The feed that the demo gave a client, whatever other tests have added. */
 export async function ownFeed(browser: Browser, client: string): Promise<{ id: string } | undefined> {
   const sources = await api<{ id: string; address: string }[]>(browser, 'GET', `/clients/${client}/sources`)
-  return sources.find(({ address }) => /^http:\/\/127\.0\.0\.4:\d+\/\w+\/(rss\.xml|atom\.xml|feed\.json)$/.test(address))
+  return sources.find(({ address }) =>
+    /^http:\/\/127\.0\.0\.4:\d+\/\w+\/(rss\.xml|atom\.xml|feed\.json)$/.test(address),
+  )
 }
 
 /** A live feed widget made by the API. @param settings - beside the source */
-export async function liveWidget(browser: Browser, clientName: string, settings: Readonly<Record<string, unknown>>, from = 'cards'): Promise<{ id: string; ref: string; settings: Record<string, unknown> }> {
+export async function liveWidget(
+  browser: Browser,
+  clientName: string,
+  settings: Readonly<Record<string, unknown>>,
+  from = 'cards',
+): Promise<{ id: string; ref: string; settings: Record<string, unknown> }> {
   const client = await clientNamed(browser, clientName)
   const source = await ownFeed(browser, client)
-  const widget = await api<{ id: string; ref: string; settings: Record<string, unknown> }>(browser, 'POST', `/clients/${client}/widgets`, { kind: 'feed', name: 'Made by a test', from })
-  const patches = Object.entries({ sources: [source!.id], ...settings }).map(([path, to]) => ({ path, from: widget.settings[path], to, label: 'test' }))
+  const widget = await api<{ id: string; ref: string; settings: Record<string, unknown> }>(
+    browser,
+    'POST',
+    `/clients/${client}/widgets`,
+    { kind: 'feed', name: 'Made by a test', from },
+  )
+  const patches = Object.entries({ sources: [source!.id], ...settings }).map(([path, to]) => ({
+    path,
+    from: widget.settings[path],
+    to,
+    label: 'test',
+  }))
   await api(browser, 'PATCH', `/widgets/${widget.id}/draft`, { patches }, { 'if-match': '"0"' })
   return api(browser, 'POST', `/widgets/${widget.id}/releases`)
 }
@@ -66,7 +99,11 @@ export async function liveWidget(browser: Browser, clientName: string, settings:
 export async function paste(browser: Browser, site: string, slot: string, snippet: string): Promise<void> {
   await browser.driver.get(`${site}/edit`)
   await browser.see(`#${slot}`)
-  await browser.driver.executeScript('arguments[0].value = arguments[1]', await browser.see(`#${slot}`), snippet)
+  await browser.driver.executeScript(
+    'arguments[0].value = arguments[1]',
+    await browser.see(`#${slot}`),
+    snippet,
+  )
   await browser.click(`//textarea[@id="${slot}"]/following-sibling::button`)
   await browser.see('[role=status]')
 }

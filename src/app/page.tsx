@@ -4,4 +4,7 @@ import { ClientOverview } from '@/studio/clients/ClientOverview'
 import { overviewOf } from '@/studio/clients/overviewOf'
 import { viewOf } from './viewOf'
 
-export default viewOf(ClientOverview, async (actor) => ({ clients: (await listClients(actor)).map(overviewOf), me: await whoAmI(actor) }))
+export default viewOf(ClientOverview, async (actor) => ({
+  clients: (await listClients(actor)).map(overviewOf),
+  me: await whoAmI(actor),
+}))

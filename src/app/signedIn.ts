@@ -7,7 +7,8 @@ import { problemOf, sessionCookie } from '@/server/api/answer'
 import type { Actor } from '@/server/services/actor'
 import { actorOfSession } from '@/server/services/sessions'
 
-export type Loaded<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ProblemDetails }
+export type Loaded<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ProblemDetails }
 
 /** Runs `load` for whoever is signed in; others are sent to sign in and come back. */
 export async function forActor<T>(load: (actor: Actor) => Promise<T>): Promise<Loaded<T>> {

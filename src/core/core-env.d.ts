@@ -16,7 +16,11 @@ declare class URL {
   search: string
   username: string
   password: string
-  readonly searchParams: { delete(name: string): void; keys(): IterableIterator<string>; get(name: string): string | null }
+  readonly searchParams: {
+    delete(name: string): void
+    keys(): IterableIterator<string>
+    get(name: string): string | null
+  }
 }
 declare class TextDecoder {
   constructor(label?: string, options?: { fatal?: boolean; ignoreBOM?: boolean })

@@ -9,5 +9,6 @@ describe.each(Object.keys(catalogue) as ProblemCode[])('problem %s', (code) => {
     expect(title).not.toBe('')
     expect(detail).toMatch(/(\.|…|undefined)$/)
   })
-  test('stands in docs/problems.md', () => expect(readFileSync('docs/problems.md', 'utf8')).toContain(`\`${code}\``))
+  test('stands in docs/problems.md', () =>
+    expect(readFileSync('docs/problems.md', 'utf8')).toContain(`\`${code}\``))
 })

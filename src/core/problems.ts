@@ -11,52 +11,206 @@ interface Entry {
   readonly detail: (facts: Facts) => string
 }
 
-const entry = (status: number, title: string, detail: (facts: Facts) => string): Entry => ({ status, title, detail })
+const entry = (status: number, title: string, detail: (facts: Facts) => string): Entry => ({
+  status,
+  title,
+  detail,
+})
 
 export const catalogue = {
   // doors
-  not_signed_in: entry(401, 'Sign in first', () => 'Your session has ended or was never begun. Sign in, and what you typed is still here.'),
-  wrong_sign_in: entry(401, 'That did not match', () => 'The e-mail address and the password do not go together. Check both and try again.'),
-  too_many_tries: entry(429, 'Too many tries', (f) => `There were too many tries in a short time. Wait ${f.seconds} seconds, then try again.`),
-  not_allowed: entry(403, 'Not for your role', (f) => `Your role (${f.role}) may not do this. Ask someone who is ${f.needed}.`),
-  wrong_origin: entry(403, 'Request from elsewhere', () => 'This change was asked for by a page that is not the studio, so nothing was done.'),
-  missing: entry(404, 'Not there', (f) => `There is no ${f.what} here. It may have been deleted, or the address may be mistyped.`),
-  input_invalid: entry(400, 'Something needs mending', (f) => `${f.where ? `${f.where}: ` : ''}${f.why}. Nothing was changed.`),
-  body_too_large: entry(413, 'Too much at once', (f) => `The request was larger than ${f.limit} kB. Send less at once.`),
+  not_signed_in: entry(
+    401,
+    'Sign in first',
+    () => 'Your session has ended or was never begun. Sign in, and what you typed is still here.',
+  ),
+  wrong_sign_in: entry(
+    401,
+    'That did not match',
+    () => 'The e-mail address and the password do not go together. Check both and try again.',
+  ),
+  too_many_tries: entry(
+    429,
+    'Too many tries',
+    (f) => `There were too many tries in a short time. Wait ${f.seconds} seconds, then try again.`,
+  ),
+  not_allowed: entry(
+    403,
+    'Not for your role',
+    (f) => `Your role (${f.role}) may not do this. Ask someone who is ${f.needed}.`,
+  ),
+  wrong_origin: entry(
+    403,
+    'Request from elsewhere',
+    () => 'This change was asked for by a page that is not the studio, so nothing was done.',
+  ),
+  missing: entry(
+    404,
+    'Not there',
+    (f) => `There is no ${f.what} here. It may have been deleted, or the address may be mistyped.`,
+  ),
+  input_invalid: entry(
+    400,
+    'Something needs mending',
+    (f) => `${f.where ? `${f.where}: ` : ''}${f.why}. Nothing was changed.`,
+  ),
+  body_too_large: entry(
+    413,
+    'Too much at once',
+    (f) => `The request was larger than ${f.limit} kB. Send less at once.`,
+  ),
   method_unknown: entry(405, 'Not done this way', (f) => `${f.method} is not answered at this address.`),
   // drafts
-  draft_conflict: entry(409, 'Changed by someone else', (f) => `${f.label} was changed to “${f.theirs}” by ${f.who} while you set it to “${f.yours}”. Choose which one stays.`),
-  draft_gone_ahead: entry(409, 'Draft has moved on', (f) => `You were looking at revision ${f.seen}, the draft is at ${f.now}. Load it again; what you typed is kept.`),
-  setting_unknown: entry(400, 'No such setting', (f) => `There is no setting “${f.path}” in this kind of widget.`),
+  draft_conflict: entry(
+    409,
+    'Changed by someone else',
+    (f) =>
+      `${f.label} was changed to “${f.theirs}” by ${f.who} while you set it to “${f.yours}”. Choose which one stays.`,
+  ),
+  draft_gone_ahead: entry(
+    409,
+    'Draft has moved on',
+    (f) =>
+      `You were looking at revision ${f.seen}, the draft is at ${f.now}. Load it again; what you typed is kept.`,
+  ),
+  setting_unknown: entry(
+    400,
+    'No such setting',
+    (f) => `There is no setting “${f.path}” in this kind of widget.`,
+  ),
   setting_invalid: entry(400, 'Value does not fit', (f) => `${f.label} cannot be ${f.value}: ${f.why}.`),
-  nothing_to_publish: entry(409, 'Nothing to publish', (f) => `Release ${f.number} is live and the draft is the same.`),
-  sources_needed: entry(409, 'No source yet', () => 'This widget has no source, so there is nothing to show. Add one under Gather.'),
+  nothing_to_publish: entry(
+    409,
+    'Nothing to publish',
+    (f) => `Release ${f.number} is live and the draft is the same.`,
+  ),
+  sources_needed: entry(
+    409,
+    'No source yet',
+    () => 'This widget has no source, so there is nothing to show. Add one under Gather.',
+  ),
   // sources
-  address_invalid: entry(400, 'Not an address', (f) => `“${f.address}” cannot be an address. An address looks like example.org/feed.`),
-  address_scheme: entry(400, 'Only web addresses', (f) => `“${f.address}” begins with ${f.scheme}; only http and https addresses can be read.`),
-  address_refused: entry(400, 'Address not reachable from here', (f) => `${f.host} leads to a private or special network (${f.ip}), which is never read.`),
+  address_invalid: entry(
+    400,
+    'Not an address',
+    (f) => `“${f.address}” cannot be an address. An address looks like example.org/feed.`,
+  ),
+  address_scheme: entry(
+    400,
+    'Only web addresses',
+    (f) => `“${f.address}” begins with ${f.scheme}; only http and https addresses can be read.`,
+  ),
+  address_refused: entry(
+    400,
+    'Address not reachable from here',
+    (f) => `${f.host} leads to a private or special network (${f.ip}), which is never read.`,
+  ),
   host_unknown: entry(502, 'No such host', (f) => `The host ${f.host} was not found. Check its spelling.`),
-  host_silent: entry(502, 'No answer', (f) => `${f.host} did not answer (${f.why}). It may be down; it is tried again by itself.`),
-  too_slow: entry(504, 'Too slow', (f) => `${f.host} took longer than ${f.seconds} seconds. It is tried again by itself.`),
-  too_large: entry(502, 'Too large', (f) => `${f.host} sent more than ${f.limit} MB, which is more than is read.`),
-  too_many_redirects: entry(502, 'Sent in circles', (f) => `${f.host} redirected more than ${f.limit} times.`),
-  source_answered: entry(502, 'Source refused', (f) => `${f.host} answered ${f.status} (${f.meaning}). ${f.advice}`),
-  source_closed: entry(502, 'Source is closed', (f) => `${f.host} answered ${f.status} (${f.meaning}). Whoever runs it has to open it to the public.`),
-  source_gone: entry(502, 'Source is gone', (f) => `${f.address} is gone for good, its host says. Ask the client for the new address.`),
-  nothing_readable: entry(422, 'No feed at this address', (f) => `${f.address} is ${f.kind} and announces no feed. Look on the site for “feed”, “RSS” or “subscribe”, and paste that address.`),
-  picture_unreadable: entry(422, 'No picture', (f) => `“${f.name}” cannot be read as a picture, or has more than 50 million points. Save it as JPEG, PNG, WebP or SVG and upload that.`),
+  host_silent: entry(
+    502,
+    'No answer',
+    (f) => `${f.host} did not answer (${f.why}). It may be down; it is tried again by itself.`,
+  ),
+  too_slow: entry(
+    504,
+    'Too slow',
+    (f) => `${f.host} took longer than ${f.seconds} seconds. It is tried again by itself.`,
+  ),
+  too_large: entry(
+    502,
+    'Too large',
+    (f) => `${f.host} sent more than ${f.limit} MB, which is more than is read.`,
+  ),
+  too_many_redirects: entry(
+    502,
+    'Sent in circles',
+    (f) => `${f.host} redirected more than ${f.limit} times.`,
+  ),
+  source_answered: entry(
+    502,
+    'Source refused',
+    (f) => `${f.host} answered ${f.status} (${f.meaning}). ${f.advice}`,
+  ),
+  source_closed: entry(
+    502,
+    'Source is closed',
+    (f) => `${f.host} answered ${f.status} (${f.meaning}). Whoever runs it has to open it to the public.`,
+  ),
+  source_gone: entry(
+    502,
+    'Source is gone',
+    (f) => `${f.address} is gone for good, its host says. Ask the client for the new address.`,
+  ),
+  nothing_readable: entry(
+    422,
+    'No feed at this address',
+    (f) =>
+      `${f.address} is ${f.kind} and announces no feed. Look on the site for “feed”, “RSS” or “subscribe”, and paste that address.`,
+  ),
+  picture_unreadable: entry(
+    422,
+    'No picture',
+    (f) =>
+      `“${f.name}” cannot be read as a picture, or has more than 50 million points. Save it as JPEG, PNG, WebP or SVG and upload that.`,
+  ),
   source_exists: entry(409, 'Already there', (f) => `This client already has that source, as “${f.label}”.`),
-  table_gone_ahead: entry(409, 'Changed by someone else', (f) => `“${f.label}” was changed by someone else while you edited it. What you typed is kept; choose which one stays.`),
-  source_in_use: entry(409, 'Still in use', (f) => `“${f.label}” feeds ${f.widgets}. Take it out there first.`),
-  connection_lost: entry(409, 'Connection lost', (f) => `${f.label} does not let us in any more. Sign in there again; until then everything stays as it is.`),
-  connection_refused: entry(403, 'Not allowed over there', (f) => `${f.label} did not allow it, or the owner refused. Nothing was connected; try again when they agree.`),
-  sign_in_over: entry(400, 'Sign-in took too long', () => 'This sign-in was not begun here, was used already, or is older than ten minutes. Begin again under Gather.'),
-  invitation_over: entry(410, 'Link is over', () => 'This link was used already, is too old, or a newer one was sent. Ask whoever sent it for another.'),
-  key_refused: entry(403, 'Key refused', (f) => `${f.label} does not know that key. Check it, or ask for a new one.`),
-  too_many_sources: entry(409, 'Limit reached', (f) => `This agency keeps ${f.limit} sources, the most it may. Remove one first.`),
+  table_gone_ahead: entry(
+    409,
+    'Changed by someone else',
+    (f) =>
+      `“${f.label}” was changed by someone else while you edited it. What you typed is kept; choose which one stays.`,
+  ),
+  source_in_use: entry(
+    409,
+    'Still in use',
+    (f) => `“${f.label}” feeds ${f.widgets}. Take it out there first.`,
+  ),
+  connection_lost: entry(
+    409,
+    'Connection lost',
+    (f) =>
+      `${f.label} does not let us in any more. Sign in there again; until then everything stays as it is.`,
+  ),
+  connection_refused: entry(
+    403,
+    'Not allowed over there',
+    (f) =>
+      `${f.label} did not allow it, or the owner refused. Nothing was connected; try again when they agree.`,
+  ),
+  sign_in_over: entry(
+    400,
+    'Sign-in took too long',
+    () =>
+      'This sign-in was not begun here, was used already, or is older than ten minutes. Begin again under Gather.',
+  ),
+  invitation_over: entry(
+    410,
+    'Link is over',
+    () => 'This link was used already, is too old, or a newer one was sent. Ask whoever sent it for another.',
+  ),
+  key_refused: entry(
+    403,
+    'Key refused',
+    (f) => `${f.label} does not know that key. Check it, or ask for a new one.`,
+  ),
+  too_many_sources: entry(
+    409,
+    'Limit reached',
+    (f) => `This agency keeps ${f.limit} sources, the most it may. Remove one first.`,
+  ),
   // system
-  database_away: entry(503, 'The database does not answer', () => 'Live widgets go on as they are. The studio cannot save or load until it is back, and tries again by itself.'),
-  unexpected: entry(500, 'Something broke here', (f) => `This is our fault, not yours. Nothing was changed. If it happens again, pass on this mark: ${f.mark}`),
+  database_away: entry(
+    503,
+    'The database does not answer',
+    () =>
+      'Live widgets go on as they are. The studio cannot save or load until it is back, and tries again by itself.',
+  ),
+  unexpected: entry(
+    500,
+    'Something broke here',
+    (f) =>
+      `This is our fault, not yours. Nothing was changed. If it happens again, pass on this mark: ${f.mark}`,
+  ),
 } as const satisfies Record<string, Entry>
 
 export type ProblemCode = keyof typeof catalogue

@@ -10,9 +10,15 @@ type Page = Window & typeof globalThis & { yimbleEmbed?: { scan(): void } }
 export function begin(page: Page, script: HTMLScriptElement | null): void {
   if (page.yimbleEmbed) return page.yimbleEmbed.scan()
   const { document } = page
-  const around: Surroundings = { delivery: new URL(script?.src ?? page.location.href).origin, chunks: yimbleChunks, data: new Map(), busy: undefined }
+  const around: Surroundings = {
+    delivery: new URL(script?.src ?? page.location.href).origin,
+    chunks: yimbleChunks,
+    data: new Map(),
+    busy: undefined,
+  }
   const scan = () => {
-    for (const element of document.querySelectorAll<HTMLElement>('[data-yimble]:not([data-state])')) void mount(element, around)
+    for (const element of document.querySelectorAll<HTMLElement>('[data-yimble]:not([data-state])'))
+      void mount(element, around)
   }
   page.yimbleEmbed = { scan }
   scan()

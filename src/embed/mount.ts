@@ -44,7 +44,11 @@ function load(ref: string, { data, delivery }: Surroundings): Promise<Artifact |
   const running = data.get(ref)
   if (running) return running
   const loading = fetch(`${delivery}/w/${ref}.json`, { credentials: 'omit' })
-    .then((answer) => (answer.ok || answer.status === 404 || answer.status === 410 ? (answer.json() as Promise<Artifact>) : undefined))
+    .then((answer) =>
+      answer.ok || answer.status === 404 || answer.status === 410
+        ? (answer.json() as Promise<Artifact>)
+        : undefined,
+    )
     .catch(() => undefined)
   data.set(ref, loading)
   return loading
@@ -59,7 +63,10 @@ async function again(element: HTMLElement, ref: string, around: Surroundings): P
   if (second) return second
   around.data.delete(ref)
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
-  adopt(root, ':host{all:initial!important;display:block!important;min-height:var(--yimble-reserve,0)!important;font:inherit!important}p{margin:0;opacity:.8}button{font:inherit;margin-inline-start:.6em}')
+  adopt(
+    root,
+    ':host{all:initial!important;display:block!important;min-height:var(--yimble-reserve,0)!important;font:inherit!important}p{margin:0;opacity:.8}button{font:inherit;margin-inline-start:.6em}',
+  )
   const document = element.ownerDocument
   const words = document.createElement('p')
   const button = document.createElement('button')
@@ -103,7 +110,9 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
 /** Waits until no other piece is to be drawn, and takes the frame. */
 async function turn(view: Window, around: Surroundings): Promise<void> {
   while (around.busy) await around.busy
-  around.busy = breathe(view).then(() => { around.busy = undefined })
+  around.busy = breathe(view).then(() => {
+    around.busy = undefined
+  })
 }
 
 /**
@@ -117,7 +126,13 @@ export function piecesOf(html: string): string[] {
   return [0, ...cuts].map((cut, at) => html.slice(cut, cuts[at]))
 }
 
-async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact | undefined, ref: string, around: Surroundings): Promise<void> {
+async function finish(
+  element: HTMLElement,
+  root: ShadowRoot,
+  artifact: Artifact | undefined,
+  ref: string,
+  around: Surroundings,
+): Promise<void> {
   const document = element.ownerDocument
   setState(element, artifact?.state ?? 'ready')
   tell(element, 'ready', { ref })
@@ -130,7 +145,9 @@ async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact
   for (const name of names) {
     const chunk = around.chunks[name]
     if (!chunk) continue
-    const { start } = (await import(`${around.delivery}/${chunk}`)) as { start(root: ShadowRoot, locale: string): void }
+    const { start } = (await import(`${around.delivery}/${chunk}`)) as {
+      start(root: ShadowRoot, locale: string): void
+    }
     start(root, artifact?.locale ?? document.documentElement.lang)
   }
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
@@ -149,16 +166,35 @@ async function finish(element: HTMLElement, root: ShadowRoot, artifact: Artifact
  */
 function fitReserve(element: HTMLElement, { reserve }: Artifact): void {
   const { width, height } = element.getBoundingClientRect()
-  const now = Math.max(...[reserve.findLast((one) => one.from <= width), reserve.find((one) => one.from >= width)].map((one) => one?.height ?? 0))
+  const now = Math.max(
+    ...[reserve.findLast((one) => one.from <= width), reserve.find((one) => one.from >= width)].map(
+      (one) => one?.height ?? 0,
+    ),
+  )
   if (now > 0 && height > now) element.style.setProperty('--yimble-reserve', `${now}px`)
 }
 
 /** Tells delivery that this page shows the widget: which page, which size. Nothing about the visitor. */
-function seen(element: HTMLElement, ref: string, box: DOMRectReadOnly | undefined, { delivery }: Surroundings): void {
+function seen(
+  element: HTMLElement,
+  ref: string,
+  box: DOMRectReadOnly | undefined,
+  { delivery }: Surroundings,
+): void {
   const { navigator, location } = element.ownerDocument.defaultView!
   const form = element.dataset.form ?? 'script'
   const page = form === 'frame' ? element.ownerDocument.referrer : location.origin + location.pathname
-  navigator.sendBeacon?.(`${delivery}/seen`, JSON.stringify({ ref, form, page, width: Math.round(box?.width ?? 0), height: Math.round(box?.height ?? 0), state: element.dataset.state }))
+  navigator.sendBeacon?.(
+    `${delivery}/seen`,
+    JSON.stringify({
+      ref,
+      form,
+      page,
+      width: Math.round(box?.width ?? 0),
+      height: Math.round(box?.height ?? 0),
+      state: element.dataset.state,
+    }),
+  )
 }
 
 function setState(element: HTMLElement, state: State): void {

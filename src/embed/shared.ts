@@ -35,8 +35,49 @@ function withSetHtml(document: Document, markup: string): DocumentFragment | und
   const box = document.createElement('div') as Setter
   if (!box.setHTML) return undefined
   try {
-    const elements = ['div', 'section', 'ul', 'ol', 'li', 'article', 'h2', 'h3', 'h4', 'h5', 'p', 'a', 'img', 'time', 'span', 'button', 'details', 'summary', 'figure', 'figcaption']
-    const attributes = ['class', 'part', 'role', 'lang', 'dir', 'href', 'src', 'srcset', 'sizes', 'alt', 'loading', 'decoding', 'datetime', 'data-chunks', 'data-key', 'data-ago', 'tabindex', 'aria-hidden', 'aria-label']
+    const elements = [
+      'div',
+      'section',
+      'ul',
+      'ol',
+      'li',
+      'article',
+      'h2',
+      'h3',
+      'h4',
+      'h5',
+      'p',
+      'a',
+      'img',
+      'time',
+      'span',
+      'button',
+      'details',
+      'summary',
+      'figure',
+      'figcaption',
+    ]
+    const attributes = [
+      'class',
+      'part',
+      'role',
+      'lang',
+      'dir',
+      'href',
+      'src',
+      'srcset',
+      'sizes',
+      'alt',
+      'loading',
+      'decoding',
+      'datetime',
+      'data-chunks',
+      'data-key',
+      'data-ago',
+      'tabindex',
+      'aria-hidden',
+      'aria-label',
+    ]
     box.setHTML(markup, { sanitizer: { elements, attributes } })
     const fragment = document.createDocumentFragment()
     fragment.append(...box.childNodes)
@@ -60,7 +101,10 @@ export function addFonts(document: Document, fonts: readonly { family: string; u
   const view = document.defaultView as Window & typeof globalThis
   for (const { family, url } of fonts) {
     if ([...document.fonts].some((face) => face.family.replace(/"/g, '') === family)) continue
-    const face = new view.FontFace(family, `url(${url}) format("woff2")`, { weight: '100 900', display: 'swap' })
+    const face = new view.FontFace(family, `url(${url}) format("woff2")`, {
+      weight: '100 900',
+      display: 'swap',
+    })
     document.fonts.add(face)
     void face.load().catch(() => undefined) // the fallback font stays
   }

@@ -11,7 +11,8 @@ declare const yimbleChunks: Readonly<Record<string, string>>
 const script = (document.currentScript as HTMLScriptElement).src
 
 /** Entries off screen cost no layout: there are three pages to lay out at every change. A click picks the part below a link that reaches over it. */
-const stageOnly = '[data-chunks]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
+const stageOnly =
+  '[data-chunks]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
 
 function begin(page: Window & typeof globalThis): void {
   const { document } = page
@@ -41,7 +42,9 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     undo.splice(0).forEach((stop) => stop())
     const begun = revision
     for (const name of names) {
-      const { start: run } = (await import(`${new URL(script).origin}/${yimbleChunks[name]}`)) as { start(root: ShadowRoot, locale: string): () => void }
+      const { start: run } = (await import(`${new URL(script).origin}/${yimbleChunks[name]}`)) as {
+        start(root: ShadowRoot, locale: string): () => void
+      }
       if (begun === revision) undo.push(run(root, locale))
     }
   }
@@ -52,7 +55,20 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     const box = root.firstElementChild
     const inner = box?.firstElementChild
     const { width, height } = (box ?? host).getBoundingClientRect()
-    say({ type: 'measure', revision, viewport: page.innerWidth, slot: innerWidthOf(page, slot ?? document.body), width, height, content: Math.max(inner?.scrollWidth ?? 0, width), background: backgroundBehind(page, host), found: slot !== null, parts: [...new Set([...root.querySelectorAll('[part]')].map((element) => element.getAttribute('part')!))] })
+    say({
+      type: 'measure',
+      revision,
+      viewport: page.innerWidth,
+      slot: innerWidthOf(page, slot ?? document.body),
+      width,
+      height,
+      content: Math.max(inner?.scrollWidth ?? 0, width),
+      background: backgroundBehind(page, host),
+      found: slot !== null,
+      parts: [
+        ...new Set([...root.querySelectorAll('[part]')].map((element) => element.getAttribute('part')!)),
+      ],
+    })
   }
   /** Once a frame, where the page is laid out anyway. */
   const measureSoon = () => {
@@ -87,7 +103,11 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   })
   document.addEventListener('keydown', (event) => {
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') event.preventDefault() // it is the studio's here, not the browser's
-    if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zyk]$/i.test(event.key))) say({ type: 'key', key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}` })
+    if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zyk]$/i.test(event.key)))
+      say({
+        type: 'key',
+        key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}`,
+      })
   })
   // Not scrollIntoView: that scrolls the bench around the frame, too.
   const box = host.getBoundingClientRect()
@@ -95,7 +115,10 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
 }
 
 /** Where our element stands already, its place is kept; else it goes to the slot's end. */
-function place(document: Document, { ref, selector }: StageStart): { host: HTMLElement; slot: Element | null } {
+function place(
+  document: Document,
+  { ref, selector }: StageStart,
+): { host: HTMLElement; slot: Element | null } {
   const slot = find(document, selector)
   const host = document.createElement('yimble-widget')
   host.dataset.stage = ref
@@ -124,7 +147,10 @@ function put(document: Document, root: ShadowRoot, markup: string): void {
   if (!next) return
   const now = root.firstElementChild
   if (!now) return void root.append(next)
-  morphdom(now, next, { getNodeKey: (node) => (node as HTMLElement).dataset?.key, onBeforeElUpdated: (from, to) => !from.isEqualNode(to) })
+  morphdom(now, next, {
+    getNodeKey: (node) => (node as HTMLElement).dataset?.key,
+    onBeforeElUpdated: (from, to) => !from.isEqualNode(to),
+  })
 }
 
 /** The ruler's own container around the widget, there only while it is used. */

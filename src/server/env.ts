@@ -2,28 +2,44 @@
 import * as z from 'zod'
 import { safeJson } from '@/core/readers/json'
 
-const flag = z.enum(['0', '1']).default('0').transform((value) => value === '1')
+const flag = z
+  .enum(['0', '1'])
+  .default('0')
+  .transform((value) => value === '1')
 
 const developmentSecret = 'only for development, not for the web'
 
-const schema = z.object({
-  NODE_ENV: z.string().default('development'),
-  DATABASE_URL: z.string().regex(/^postgres(ql)?:\/\//, 'it begins with postgres://'),
-  /** A direct way to the primary, where DATABASE_URL leads through a pooler. */
-  LISTEN_DATABASE_URL: z.string().optional(),
-  DATABASE_POOL: z.coerce.number().int().min(1).max(100).default(10),
-  YIMBLE_STUDIO_URL: z.url().default('http://127.0.0.1:4310'),
-  YIMBLE_DELIVERY_URL: z.url().default('http://127.0.0.2:4320'),
-  /** Origins in private networks that may be fetched all the same, separated by commas: the demo's stand-ins, nothing else. */
-  YIMBLE_ALLOWED_ORIGINS: z.string().default('').transform((value) => value.split(',').map((one) => one.trim()).filter(Boolean)),
-  /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
-  YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
-  /** Where the services of the connectors are: `{"reviews":"https://…"}`. */
-  YIMBLE_CONNECTORS: z.string().default('{}').transform(safeJson).pipe(z.record(z.string(), z.url())),
-  /** Shows the demo sign-in on the sign-in page. */
-  YIMBLE_DEMO: flag,
-  YIMBLE_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),
-}).refine((value) => value.NODE_ENV !== 'production' || value.YIMBLE_SECRET !== developmentSecret, { path: ['YIMBLE_SECRET'], message: 'it is needed in production, at least 32 letters of your own' })
+const schema = z
+  .object({
+    NODE_ENV: z.string().default('development'),
+    DATABASE_URL: z.string().regex(/^postgres(ql)?:\/\//, 'it begins with postgres://'),
+    /** A direct way to the primary, where DATABASE_URL leads through a pooler. */
+    LISTEN_DATABASE_URL: z.string().optional(),
+    DATABASE_POOL: z.coerce.number().int().min(1).max(100).default(10),
+    YIMBLE_STUDIO_URL: z.url().default('http://127.0.0.1:4310'),
+    YIMBLE_DELIVERY_URL: z.url().default('http://127.0.0.2:4320'),
+    /** Origins in private networks that may be fetched all the same, separated by commas: the demo's stand-ins, nothing else. */
+    YIMBLE_ALLOWED_ORIGINS: z
+      .string()
+      .default('')
+      .transform((value) =>
+        value
+          .split(',')
+          .map((one) => one.trim())
+          .filter(Boolean),
+      ),
+    /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
+    YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
+    /** Where the services of the connectors are: `{"reviews":"https://…"}`. */
+    YIMBLE_CONNECTORS: z.string().default('{}').transform(safeJson).pipe(z.record(z.string(), z.url())),
+    /** Shows the demo sign-in on the sign-in page. */
+    YIMBLE_DEMO: flag,
+    YIMBLE_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),
+  })
+  .refine((value) => value.NODE_ENV !== 'production' || value.YIMBLE_SECRET !== developmentSecret, {
+    path: ['YIMBLE_SECRET'],
+    message: 'it is needed in production, at least 32 letters of your own',
+  })
 
 export type Env = z.infer<typeof schema>
 
@@ -33,6 +49,9 @@ let checked: Env | undefined
 export function env(): Env {
   if (checked) return checked
   const parsed = schema.safeParse(process.env)
-  if (!parsed.success) throw new Error(`The environment does not fit: ${parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ')}`)
+  if (!parsed.success)
+    throw new Error(
+      `The environment does not fit: ${parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ')}`,
+    )
   return (checked = parsed.data)
 }

@@ -4,5 +4,14 @@ import pino from 'pino'
 export const log = pino({
   level: process.env.YIMBLE_LOG_LEVEL ?? 'info',
   base: { process: process.env.YIMBLE_PROCESS ?? 'studio' },
-  redact: ['password', 'token', 'cookie', 'authorization', '*.password', '*.token', '*.cookie', '*.authorization'],
+  redact: [
+    'password',
+    'token',
+    'cookie',
+    'authorization',
+    '*.password',
+    '*.token',
+    '*.cookie',
+    '*.authorization',
+  ],
 })

@@ -4,19 +4,42 @@ import { propPage, send } from './html'
 import { drawPicture } from './pictures'
 import type { State } from './state'
 
-const json = (response: ServerResponse, body: unknown, status = 200) => send(response, JSON.stringify(body), { 'Content-Type': 'application/json' }, status)
+const json = (response: ServerResponse, body: unknown, status = 200) =>
+  send(response, JSON.stringify(body), { 'Content-Type': 'application/json' }, status)
 const dayMs = 86_400_000
 
 const businesses = [
   { id: 'b1', name: 'Marlowick Bakery', place: 'Marlowick', street: '2 Quay Road', reviews: 640 },
-  { id: 'b2', name: 'Marlowick Bakery, Tidewell shop', place: 'Tidewell', street: '9 Lantern Row', reviews: 48 },
+  {
+    id: 'b2',
+    name: 'Marlowick Bakery, Tidewell shop',
+    place: 'Tidewell',
+    street: '9 Lantern Row',
+    reviews: 48,
+  },
   { id: 'b3', name: 'Kiln & Tide', place: 'Kilnbridge', street: '4 Ropewalk', reviews: 87 },
   { id: 'b4', name: 'Juniper Lane Vets', place: 'Upper Juniper', street: '1 Juniper Lane', reviews: 212 },
   { id: 'b5', name: 'The Old Quay Music Hall', place: 'Old Quay', street: 'The Quay', reviews: 133 },
   { id: 'b6', name: 'Wick & Willow Nursery', place: 'Wickmouth', street: 'Willow Drove', reviews: 71 },
 ] as const
-const sentences = ['Kind people and worth the walk.', 'We come every week and have not been let down yet.', 'Good, though the queue was long on Saturday.', 'They remembered our names.', 'Not what we had hoped for; it was put right the same day.', 'The best in the county, says my aunt, and she has tried them all.', 'A little dear, very good.'] as const
-const reviewers = ['Cy Placeholder', 'Dot Example', 'Eli Sampler', 'Fay Madeup', 'Gus Fictor', 'Hal Notreal', 'Ivy Invented'] as const
+const sentences = [
+  'Kind people and worth the walk.',
+  'We come every week and have not been let down yet.',
+  'Good, though the queue was long on Saturday.',
+  'They remembered our names.',
+  'Not what we had hoped for; it was put right the same day.',
+  'The best in the county, says my aunt, and she has tried them all.',
+  'A little dear, very good.',
+] as const
+const reviewers = [
+  'Cy Placeholder',
+  'Dot Example',
+  'Eli Sampler',
+  'Fay Madeup',
+  'Gus Fictor',
+  'Hal Notreal',
+  'Ivy Invented',
+] as const
 const pageSize = 40
 
 /** `/api/businesses?name=&place=`, `/api/businesses/<id>/reviews?page=`. */
@@ -25,11 +48,25 @@ export function createReviews(origin: string, state: State) {
     const url = new URL(request.url ?? '/', origin)
     const [, id] = /^\/api\/businesses\/(\w+)\/reviews$/.exec(url.pathname) ?? []
     if (url.pathname === '/api/businesses') {
-      const [name, place] = ['name', 'place'].map((one) => (url.searchParams.get(one) ?? '').trim().toLowerCase())
-      return json(response, { found: businesses.filter((one) => one.name.toLowerCase().includes(name!) && (place === '' || one.place.toLowerCase().includes(place!))) })
+      const [name, place] = ['name', 'place'].map((one) =>
+        (url.searchParams.get(one) ?? '').trim().toLowerCase(),
+      )
+      return json(response, {
+        found: businesses.filter(
+          (one) =>
+            one.name.toLowerCase().includes(name!) &&
+            (place === '' || one.place.toLowerCase().includes(place!)),
+        ),
+      })
     }
     const business = businesses.find((one) => one.id === id)
-    if (!business) return send(response, propPage('County Opinions', '<p>A directory of reviews. Search it from the studio.</p>'), {}, url.pathname === '/' ? 200 : 404)
+    if (!business)
+      return send(
+        response,
+        propPage('County Opinions', '<p>A directory of reviews. Search it from the studio.</p>'),
+        {},
+        url.pathname === '/' ? 200 : 404,
+      )
     const page = Math.max(1, Number(url.searchParams.get('page')) || 1)
     const from = (page - 1) * pageSize
     const count = Math.max(0, Math.min(pageSize, business.reviews - from))
@@ -39,7 +76,16 @@ export function createReviews(origin: string, state: State) {
       more: from + count < business.reviews,
       reviews: Array.from({ length: count }, (_one, index) => {
         const at = from + index
-        return { key: `${business.id}-${at}`, by: `${reviewers[at % reviewers.length]!} ${at}`, stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10], says: `${sentences[at % sentences.length]!} ${sentences[(at * 3 + 2) % sentences.length]!}`, on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs).toISOString().slice(0, 10), link: `${origin}/${business.id}#r${at}` }
+        return {
+          key: `${business.id}-${at}`,
+          by: `${reviewers[at % reviewers.length]!} ${at}`,
+          stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10],
+          says: `${sentences[at % sentences.length]!} ${sentences[(at * 3 + 2) % sentences.length]!}`,
+          on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs)
+            .toISOString()
+            .slice(0, 10),
+          link: `${origin}/${business.id}#r${at}`,
+        }
       }),
     })
   }
@@ -57,8 +103,24 @@ const rooms = [
 export function createCommunity(origin: string) {
   return (request: IncomingMessage, response: ServerResponse): void => {
     const url = new URL(request.url ?? '/', origin)
-    if (url.pathname !== '/api/summary') return send(response, propPage('Hearthroom', '<p>Rooms of the listeners’ community.</p>'), {}, url.pathname === '/' ? 200 : 404)
-    json(response, { name: 'Old Quay listeners', enter: `${origin}/enter`, here: rooms.reduce((sum, room) => sum + room.here, 0), rooms: rooms.map(({ closed, ...room }) => ({ ...room, isPrivate: closed === 'private', publicCanEnter: closed === null, link: `${origin}/room/${room.id}` })) })
+    if (url.pathname !== '/api/summary')
+      return send(
+        response,
+        propPage('Hearthroom', '<p>Rooms of the listeners’ community.</p>'),
+        {},
+        url.pathname === '/' ? 200 : 404,
+      )
+    json(response, {
+      name: 'Old Quay listeners',
+      enter: `${origin}/enter`,
+      here: rooms.reduce((sum, room) => sum + room.here, 0),
+      rooms: rooms.map(({ closed, ...room }) => ({
+        ...room,
+        isPrivate: closed === 'private',
+        publicCanEnter: closed === null,
+        link: `${origin}/room/${room.id}`,
+      })),
+    })
   }
 }
 
@@ -73,12 +135,32 @@ export function createPeople(origin: string) {
   return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', origin)
     const picture = /^\/pictures\/(\d+)\.jpg$/.exec(url.pathname)
-    if (picture) return send(response, await drawPicture('leaf', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
-    if (url.pathname !== '/api/people') return send(response, propPage('Register of People', `<p>Your key: <code>${peopleKey}</code></p>`), {}, url.pathname === '/' ? 200 : 404)
+    if (picture)
+      return send(response, await drawPicture('leaf', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
+    if (url.pathname !== '/api/people')
+      return send(
+        response,
+        propPage('Register of People', `<p>Your key: <code>${peopleKey}</code></p>`),
+        {},
+        url.pathname === '/' ? 200 : 404,
+      )
     if (request.headers['x-key'] !== peopleKey) return json(response, { error: 'key' }, 401)
     json(response, {
       more: false,
-      people: Array.from({ length: 23 }, (_one, at) => ({ number: 100 + at, given: ['Ada', 'Bo', 'Cy', 'Dot', 'Eli', 'Fay', 'Gus'][at % 7], family: `${['Testwood', 'Sampler', 'Placeholder', 'Example', 'Madeup'][at % 5]!}`, role: at % 4 === 0 ? 'Practice owner' : 'Vet', town: towns[at % towns.length], postcode: areas[at % areas.length], region: at % 2 ? 'North Saltmere' : 'South Saltmere', phone: `01632 960${String(100 + at)}`, mail: `person${at}@people.example`, profile: `${origin}/person/${100 + at}`, picture: `${origin}/pictures/${at}.jpg`, offers: [trades[at % trades.length], trades[(at + 2) % trades.length]] })),
+      people: Array.from({ length: 23 }, (_one, at) => ({
+        number: 100 + at,
+        given: ['Ada', 'Bo', 'Cy', 'Dot', 'Eli', 'Fay', 'Gus'][at % 7],
+        family: `${['Testwood', 'Sampler', 'Placeholder', 'Example', 'Madeup'][at % 5]!}`,
+        role: at % 4 === 0 ? 'Practice owner' : 'Vet',
+        town: towns[at % towns.length],
+        postcode: areas[at % areas.length],
+        region: at % 2 ? 'North Saltmere' : 'South Saltmere',
+        phone: `01632 960${String(100 + at)}`,
+        mail: `person${at}@people.example`,
+        profile: `${origin}/person/${100 + at}`,
+        picture: `${origin}/pictures/${at}.jpg`,
+        offers: [trades[at % trades.length], trades[(at + 2) % trades.length]],
+      })),
     })
   }
 }
@@ -88,8 +170,22 @@ const offers = [
   { list: 'Treatments', group: 'Dogs', name: 'Vaccination', price: 52, minutes: 15, by: 'Bo Sampler' },
   { list: 'Treatments', group: 'Cats', name: 'First check', price: 35, minutes: 20, by: 'Ada Testwood' },
   { list: 'Treatments', group: 'Cats', name: 'Claws and coat', price: 24, minutes: 25, by: 'Cy Placeholder' },
-  { list: 'Courses', group: 'Puppies', name: 'Six evenings for beginners', price: 96, minutes: 60, by: 'Dot Example' },
-  { list: 'Courses', group: 'Grown dogs', name: 'Calm on the lead', price: 72, minutes: 60, by: 'Dot Example' },
+  {
+    list: 'Courses',
+    group: 'Puppies',
+    name: 'Six evenings for beginners',
+    price: 96,
+    minutes: 60,
+    by: 'Dot Example',
+  },
+  {
+    list: 'Courses',
+    group: 'Grown dogs',
+    name: 'Calm on the lead',
+    price: 72,
+    minutes: 60,
+    by: 'Dot Example',
+  },
 ] as const
 
 /** `/api/offers`: a catalogue with named lists, and groups within them. */
@@ -97,8 +193,24 @@ export function createOffers(origin: string) {
   return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', origin)
     const picture = /^\/pictures\/(\d+)\.jpg$/.exec(url.pathname)
-    if (picture) return send(response, await drawPicture('pot', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
-    if (url.pathname !== '/api/offers') return send(response, propPage('Saltmere Offers', '<p>What the county’s businesses offer, in lists.</p>'), {}, url.pathname === '/' ? 200 : 404)
-    json(response, { offers: offers.map((one, at) => ({ ...one, no: at + 1, currency: 'GBP', picture: `${origin}/pictures/${at}.jpg`, link: `${origin}/offer/${at + 1}`, about: `${one.name} with ${one.by}, ${one.minutes} minutes.` })) })
+    if (picture)
+      return send(response, await drawPicture('pot', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
+    if (url.pathname !== '/api/offers')
+      return send(
+        response,
+        propPage('Saltmere Offers', '<p>What the county’s businesses offer, in lists.</p>'),
+        {},
+        url.pathname === '/' ? 200 : 404,
+      )
+    json(response, {
+      offers: offers.map((one, at) => ({
+        ...one,
+        no: at + 1,
+        currency: 'GBP',
+        picture: `${origin}/pictures/${at}.jpg`,
+        link: `${origin}/offer/${at + 1}`,
+        about: `${one.name} with ${one.by}, ${one.minutes} minutes.`,
+      })),
+    })
   }
 }

@@ -22,14 +22,40 @@ beforeAll(async () => {
   topic = `${await listen((_request, response) => void response.writeHead(200, { 'content-type': 'application/rss+xml' }).end('<rss/>'))}/feed`
   listener = await listen((request, response) => {
     const asked = new URL(request.url!, 'http://x').searchParams
-    if (request.method === 'GET') return void response.writeHead(asked.get('hub.topic') === topic ? 200 : 404).end(asked.get('hub.challenge'))
+    if (request.method === 'GET')
+      return void response
+        .writeHead(asked.get('hub.topic') === topic ? 200 : 404)
+        .end(asked.get('hub.challenge'))
     let body = ''
-    request.on('data', (piece: Buffer) => { body += piece.toString() }).on('end', () => { heard.push({ signature: request.headers['x-hub-signature'] as string | undefined, body }); response.writeHead(202).end() })
+    request
+      .on('data', (piece: Buffer) => {
+        body += piece.toString()
+      })
+      .on('end', () => {
+        heard.push({ signature: request.headers['x-hub-signature'] as string | undefined, body })
+        response.writeHead(202).end()
+      })
   })
 })
-afterAll(() => servers.forEach((server) => { server.close(); server.closeAllConnections() }))
-const ask = (mode: string, of: string) => fetch(at, { method: 'POST', body: new URLSearchParams({ 'hub.mode': mode, 'hub.topic': of, 'hub.callback': listener, 'hub.secret': 's' }) })
-const until = async (check: () => boolean) => { for (let tries = 0; !check() && tries < 100; tries += 1) await new Promise((done) => setTimeout(done, 10)) }
+afterAll(() =>
+  servers.forEach((server) => {
+    server.close()
+    server.closeAllConnections()
+  }),
+)
+const ask = (mode: string, of: string) =>
+  fetch(at, {
+    method: 'POST',
+    body: new URLSearchParams({
+      'hub.mode': mode,
+      'hub.topic': of,
+      'hub.callback': listener,
+      'hub.secret': 's',
+    }),
+  })
+const until = async (check: () => boolean) => {
+  for (let tries = 0; !check() && tries < 100; tries += 1) await new Promise((done) => setTimeout(done, 10))
+}
 
 test('who confirms is told, signed; who does not, is not; who leaves, is not', async () => {
   expect((await ask('subscribe', `${topic}/not-meant`)).status).toBe(202)
@@ -37,9 +63,14 @@ test('who confirms is told, signed; who does not, is not; who leaves, is not', a
   await until(() => (state.listeners ?? []).length > 0)
   expect(state.listeners).toMatchObject([{ topic }])
   expect([await hub.publish(`${topic}/not-meant`), await hub.publish(topic)]).toEqual([0, 1])
-  expect(heard).toEqual([{ signature: `sha256=${createHmac('sha256', 's').update('<rss/>').digest('hex')}`, body: '<rss/>' }])
+  expect(heard).toEqual([
+    { signature: `sha256=${createHmac('sha256', 's').update('<rss/>').digest('hex')}`, body: '<rss/>' },
+  ])
   await ask('unsubscribe', topic)
   await until(() => state.listeners!.length === 0)
   expect(await hub.publish(topic)).toBe(0)
 })
-test.each([['a mode of its own', 'listen', 'https://x.example/'], ['no topic', 'subscribe', 'here']])('%s is refused', async (_name, mode, of) => expect((await ask(mode, of)).status).toBe(400))
+test.each([
+  ['a mode of its own', 'listen', 'https://x.example/'],
+  ['no topic', 'subscribe', 'here'],
+])('%s is refused', async (_name, mode, of) => expect((await ask(mode, of)).status).toBe(400))

@@ -20,25 +20,52 @@ const hubHost = '127.0.0.16'
 const hub = createHub(state, save)
 const siteHost = (index: number) => `127.0.0.${5 + index}`
 
-type Handler = (request: import('node:http').IncomingMessage, response: import('node:http').ServerResponse) => Promise<void> | void
+type Handler = (
+  request: import('node:http').IncomingMessage,
+  response: import('node:http').ServerResponse,
+) => Promise<void> | void
 
 const index: Handler = (request, response) => {
-  if (request.url === '/healthz') return send(response, JSON.stringify({ process: 'standins', status: 'ok' }), { 'Content-Type': 'application/json' })
-  const sites = standinSites.map((site, order) => `<li><a href="${at(siteHost(order))}/">${site.name.replace('&', '&amp;')}</a> (<a href="${at(siteHost(order))}/edit">edit</a>): ${site.manner}</li>`)
-  const feeds = publications.map((one) => `<li><code>${at(publisherHost)}/${one.id}/${fileNames[one.format]}</code> · ${one.title.replace('&', '&amp;')}</li>`)
-  send(response, propPage('The stand-ins', `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p><h2>Places with accounts and lists</h2><ul><li><a href="${at('127.0.0.11')}/control">Lumenfold</a>, a network for pictures and posts (password <code>lumen</code>)</li><li><a href="${at('127.0.0.12')}/">County Opinions</a>, a reviews directory</li><li><a href="${at('127.0.0.13')}/">Hearthroom</a>, a community host</li><li><a href="${at('127.0.0.14')}/">Register of People</a>, by key</li><li><a href="${at('127.0.0.15')}/">Saltmere Offers</a>, lists of offers</li><li><a href="${at(hubHost)}/">Saltmere Signals</a>, a hub that tells of the publisher’s news</li></ul>`))
+  if (request.url === '/healthz')
+    return send(response, JSON.stringify({ process: 'standins', status: 'ok' }), {
+      'Content-Type': 'application/json',
+    })
+  const sites = standinSites.map(
+    (site, order) =>
+      `<li><a href="${at(siteHost(order))}/">${site.name.replace('&', '&amp;')}</a> (<a href="${at(siteHost(order))}/edit">edit</a>): ${site.manner}</li>`,
+  )
+  const feeds = publications.map(
+    (one) =>
+      `<li><code>${at(publisherHost)}/${one.id}/${fileNames[one.format]}</code> · ${one.title.replace('&', '&amp;')}</li>`,
+  )
+  send(
+    response,
+    propPage(
+      'The stand-ins',
+      `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p><h2>Places with accounts and lists</h2><ul><li><a href="${at('127.0.0.11')}/control">Lumenfold</a>, a network for pictures and posts (password <code>lumen</code>)</li><li><a href="${at('127.0.0.12')}/">County Opinions</a>, a reviews directory</li><li><a href="${at('127.0.0.13')}/">Hearthroom</a>, a community host</li><li><a href="${at('127.0.0.14')}/">Register of People</a>, by key</li><li><a href="${at('127.0.0.15')}/">Saltmere Offers</a>, lists of offers</li><li><a href="${at(hubHost)}/">Saltmere Signals</a>, a hub that tells of the publisher’s news</li></ul>`,
+    ),
+  )
 }
 
 const handlers: [string, Handler][] = [
   ['127.0.0.3', index],
-  [publisherHost, createPublisher(at(publisherHost), state, save, { address: `${at(hubHost)}/`, publish: (topic) => void hub.publish(topic).catch((error: unknown) => console.error('hub', error)) })],
+  [
+    publisherHost,
+    createPublisher(at(publisherHost), state, save, {
+      address: `${at(hubHost)}/`,
+      publish: (topic) => void hub.publish(topic).catch((error: unknown) => console.error('hub', error)),
+    }),
+  ],
   [hubHost, hub.handle],
   ['127.0.0.11', createNetwork(at('127.0.0.11'), state, save)],
   ['127.0.0.12', createReviews(at('127.0.0.12'), state)],
   ['127.0.0.13', createCommunity(at('127.0.0.13'))],
   ['127.0.0.14', createPeople(at('127.0.0.14'))],
   ['127.0.0.15', createOffers(at('127.0.0.15'))],
-  ...standinSites.map((site, order): [string, Handler] => [siteHost(order), createSite(site, at(siteHost(order)), delivery, state, save)]),
+  ...standinSites.map((site, order): [string, Handler] => [
+    siteHost(order),
+    createSite(site, at(siteHost(order)), delivery, state, save),
+  ]),
 ]
 
 const servers = handlers.map(([host, handle]) =>

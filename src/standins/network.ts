@@ -9,10 +9,20 @@ import { escapeHtml, propPage, readForm, send } from './html'
 import { drawPicture } from './pictures'
 import type { State } from './state'
 
-const people = ['marlowick.bakery', 'kiln.and.tide', 'wick.and.willow', 'old.quay.hall', 'ada.testwood', 'bo.sampler'] as const
+const people = [
+  'marlowick.bakery',
+  'kiln.and.tide',
+  'wick.and.willow',
+  'old.quay.hall',
+  'ada.testwood',
+  'bo.sampler',
+] as const
 const motifs = ['loaf', 'pot', 'leaf', 'note'] as const
 const topics = ['bread', 'clay', 'garden', 'songs'] as const
-const groups: Readonly<Record<string, readonly string[]>> = { 'Quay neighbours': ['marlowick.bakery', 'kiln.and.tide', 'old.quay.hall'], 'Green fingers': ['wick.and.willow', 'ada.testwood'] }
+const groups: Readonly<Record<string, readonly string[]>> = {
+  'Quay neighbours': ['marlowick.bakery', 'kiln.and.tide', 'old.quay.hall'],
+  'Green fingers': ['wick.and.willow', 'ada.testwood'],
+}
 const hourMs = 3_600_000
 const accessMs = 10 * 60_000
 const refreshMs = 90 * 24 * hourMs
@@ -20,14 +30,40 @@ const codeMs = 60_000
 const pageSize = 12
 const secret = 'a prop keeps no secrets'
 
-interface Post { id: string; by: string; about: string; text: string; topic: string; at: number; likes: number; seed: number; answers?: string; from?: string; closed: boolean; likedBy: string }
+interface Post {
+  id: string
+  by: string
+  about: string
+  text: string
+  topic: string
+  at: number
+  likes: number
+  seed: number
+  answers?: string
+  from?: string
+  closed: boolean
+  likedBy: string
+}
 
 export function createNetwork(origin: string, state: State, save: () => void) {
   const posts: Post[] = Array.from({ length: 96 }, (_one, at) => {
     const who = at % people.length
     const publication = publications[at % publications.length]!
     const entry = publication.entries[at % publication.entries.length]!
-    return { id: `p${1000 + at}`, by: people[who]!, about: people[(who + 2) % people.length]!, text: `${entry.title}. ${entry.text.split('. ')[0]}. #${topics[who % topics.length]}`, topic: topics[who % topics.length]!, at: Date.parse(state.epoch) - at * 7 * hourMs, likes: (at * 37) % 211, seed: at, ...(at % 11 === 5 ? { answers: `${origin}/post/p${1000 + at + 1}` } : {}), ...(at % 13 === 7 ? { from: people[(who + 1) % people.length]! } : {}), closed: at % 17 === 9, likedBy: people[(who + 3) % people.length]! }
+    return {
+      id: `p${1000 + at}`,
+      by: people[who]!,
+      about: people[(who + 2) % people.length]!,
+      text: `${entry.title}. ${entry.text.split('. ')[0]}. #${topics[who % topics.length]}`,
+      topic: topics[who % topics.length]!,
+      at: Date.parse(state.epoch) - at * 7 * hourMs,
+      likes: (at * 37) % 211,
+      seed: at,
+      ...(at % 11 === 5 ? { answers: `${origin}/post/p${1000 + at + 1}` } : {}),
+      ...(at % 13 === 7 ? { from: people[(who + 1) % people.length]! } : {}),
+      closed: at % 17 === 9,
+      likedBy: people[(who + 3) % people.length]!,
+    }
   })
   const ended = () => state.ended ?? []
   const sign = (facts: object) => {
@@ -39,30 +75,75 @@ export function createNetwork(origin: string, state: State, save: () => void) {
     const wanted = createHmac('sha256', secret).update(body).digest()
     const given = Buffer.from(mark, 'base64url')
     if (given.length !== wanted.length || !timingSafeEqual(given, wanted)) return undefined
-    const facts = JSON.parse(Buffer.from(body, 'base64url').toString()) as { kind: string; user: string; until: number; round: number; id: string; grant: string }
+    const facts = JSON.parse(Buffer.from(body, 'base64url').toString()) as {
+      kind: string
+      user: string
+      until: number
+      round: number
+      id: string
+      grant: string
+    }
     const isOver = ended().includes(facts.id) || ended().includes(facts.grant)
-    return facts.kind === kind && facts.until > Date.now() && facts.round === (state.consentRound ?? 0) && !isOver ? { ...facts } : undefined
+    return facts.kind === kind &&
+      facts.until > Date.now() &&
+      facts.round === (state.consentRound ?? 0) &&
+      !isOver
+      ? { ...facts }
+      : undefined
   }
-  const tokenFor = (kind: string, user: string, lasts: number, more: object = {}) => sign({ kind, user, until: Date.now() + lasts, round: state.consentRound ?? 0, id: randomUUID(), ...more })
+  const tokenFor = (kind: string, user: string, lasts: number, more: object = {}) =>
+    sign({ kind, user, until: Date.now() + lasts, round: state.consentRound ?? 0, id: randomUUID(), ...more })
   /** A code and a refresh token work once, and what was given back works no more. */
   const end = (id: unknown) => {
     state.ended = [...ended(), String(id)].slice(-1000)
     save()
   }
-  const tokensFor = (user: string, grant: unknown) => ({ access_token: tokenFor('access', user, accessMs, { grant }), refresh_token: tokenFor('refresh', user, refreshMs, { grant }), token_type: 'Bearer', expires_in: accessMs / 1000, scope: 'read' })
-  const json = (response: ServerResponse, body: unknown, status = 200) => send(response, JSON.stringify(body), { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' }, status)
+  const tokensFor = (user: string, grant: unknown) => ({
+    access_token: tokenFor('access', user, accessMs, { grant }),
+    refresh_token: tokenFor('refresh', user, refreshMs, { grant }),
+    token_type: 'Bearer',
+    expires_in: accessMs / 1000,
+    scope: 'read',
+  })
+  const json = (response: ServerResponse, body: unknown, status = 200) =>
+    send(
+      response,
+      JSON.stringify(body),
+      { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' },
+      status,
+    )
 
   function askSignIn(response: ServerResponse, query: URLSearchParams, fault = ''): void {
-    const carried = [...query].map(([name, value]) => `<input type="hidden" name="${escapeHtml(name)}" value="${escapeHtml(value)}">`).join('')
-    send(response, propPage('Lumenfold', `<p>Sign in to let <b>Yimble</b> read what you choose. Any account below works, with the password <code>lumen</code>.</p>${fault ? `<p role="alert"><b>${fault}</b></p>` : ''}<form method="post" action="/authorize">${carried}<p><label>Account <select name="account">${people.map((one) => `<option>${one}</option>`).join('')}</select></label></p><p><label>Password <input name="password" type="password" autocomplete="off"></label></p><button name="step" value="sign-in">Sign in</button></form>`), {}, fault ? 401 : 200)
+    const carried = [...query]
+      .map(([name, value]) => `<input type="hidden" name="${escapeHtml(name)}" value="${escapeHtml(value)}">`)
+      .join('')
+    send(
+      response,
+      propPage(
+        'Lumenfold',
+        `<p>Sign in to let <b>Yimble</b> read what you choose. Any account below works, with the password <code>lumen</code>.</p>${fault ? `<p role="alert"><b>${fault}</b></p>` : ''}<form method="post" action="/authorize">${carried}<p><label>Account <select name="account">${people.map((one) => `<option>${one}</option>`).join('')}</select></label></p><p><label>Password <input name="password" type="password" autocomplete="off"></label></p><button name="step" value="sign-in">Sign in</button></form>`,
+      ),
+      {},
+      fault ? 401 : 200,
+    )
   }
   function askConsent(response: ServerResponse, form: URLSearchParams): void {
-    const carried = [...form].filter(([name]) => !['password', 'step'].includes(name)).map(([name, value]) => `<input type="hidden" name="${escapeHtml(name)}" value="${escapeHtml(value)}">`).join('')
-    send(response, propPage('Lumenfold', `<p>You are <b>${escapeHtml(form.get('account') ?? '')}</b>. Yimble asks to:</p><ul><li>read posts, collections and kept groups</li><li>see who follows</li></ul><form method="post" action="/authorize">${carried}<input type="hidden" name="seal" value="${tokenFor('signed-in', form.get('account') ?? '', codeMs * 10)}"><button name="step" value="allow">Allow</button> <button name="step" value="refuse">Refuse</button></form>`))
+    const carried = [...form]
+      .filter(([name]) => !['password', 'step'].includes(name))
+      .map(([name, value]) => `<input type="hidden" name="${escapeHtml(name)}" value="${escapeHtml(value)}">`)
+      .join('')
+    send(
+      response,
+      propPage(
+        'Lumenfold',
+        `<p>You are <b>${escapeHtml(form.get('account') ?? '')}</b>. Yimble asks to:</p><ul><li>read posts, collections and kept groups</li><li>see who follows</li></ul><form method="post" action="/authorize">${carried}<input type="hidden" name="seal" value="${tokenFor('signed-in', form.get('account') ?? '', codeMs * 10)}"><button name="step" value="allow">Allow</button> <button name="step" value="refuse">Refuse</button></form>`,
+      ),
+    )
   }
   function goBack(response: ServerResponse, form: URLSearchParams, answer: Record<string, string>): void {
     const back = new URL(form.get('redirect_uri') ?? '')
-    for (const [name, value] of Object.entries({ ...answer, state: form.get('state') ?? '' })) back.searchParams.set(name, value)
+    for (const [name, value] of Object.entries({ ...answer, state: form.get('state') ?? '' }))
+      back.searchParams.set(name, value)
     response.writeHead(303, { Location: back.href }).end()
   }
   function give(response: ServerResponse, form: URLSearchParams): void {
@@ -74,34 +155,81 @@ export function createNetwork(origin: string, state: State, save: () => void) {
       return json(response, tokensFor(facts.user, facts.grant))
     }
     const facts = opened(form.get('code') ?? '', 'code')
-    const proof = createHash('sha256').update(form.get('code_verifier') ?? '').digest('base64url')
-    if (!facts || facts.challenge !== proof || facts.back !== form.get('redirect_uri')) return json(response, { error: 'invalid_grant' }, 400)
+    const proof = createHash('sha256')
+      .update(form.get('code_verifier') ?? '')
+      .digest('base64url')
+    if (!facts || facts.challenge !== proof || facts.back !== form.get('redirect_uri'))
+      return json(response, { error: 'invalid_grant' }, 400)
     end(facts.id)
     json(response, tokensFor(facts.user, randomUUID()))
   }
 
   function sendPosts(response: ServerResponse, query: URLSearchParams): void {
     const tests: Readonly<Record<string, (post: Post, value: string) => boolean>> = {
-      by: (post, value) => post.by === value, about: (post, value) => post.about === value, liked: (post, value) => post.likedBy === value, topic: (post, value) => post.topic === value,
-      words: (post, value) => post.text.toLowerCase().includes(value.toLowerCase()), group: (post, value) => (groups[value] ?? []).includes(post.by), collection: (post, value) => post.by === value.split('/')[0] && post.topic === value.split('/')[1],
+      by: (post, value) => post.by === value,
+      about: (post, value) => post.about === value,
+      liked: (post, value) => post.likedBy === value,
+      topic: (post, value) => post.topic === value,
+      words: (post, value) => post.text.toLowerCase().includes(value.toLowerCase()),
+      group: (post, value) => (groups[value] ?? []).includes(post.by),
+      collection: (post, value) => post.by === value.split('/')[0] && post.topic === value.split('/')[1],
     }
-    const found = posts.filter((post) => Object.entries(tests).every(([name, test]) => !query.has(name) || test(post, query.get(name)!)))
+    const found = posts.filter((post) =>
+      Object.entries(tests).every(([name, test]) => !query.has(name) || test(post, query.get(name)!)),
+    )
     const from = Number(query.get('cursor') ?? 0) || 0
-    json(response, { total: found.length, next: from + pageSize < found.length ? String(from + pageSize) : null, posts: found.slice(from, from + pageSize).map((post) => ({ id: post.id, link: `${origin}/post/${post.id}`, words: post.text, account: post.by, picture: `${origin}/pictures/${post.seed}.jpg`, when: new Date(post.at).toISOString(), hearts: post.likes, marks: [post.topic], answer_to: post.answers ?? null, first_by: post.from ?? null, audience: post.closed ? 'friends' : 'everyone' })) })
+    json(response, {
+      total: found.length,
+      next: from + pageSize < found.length ? String(from + pageSize) : null,
+      posts: found.slice(from, from + pageSize).map((post) => ({
+        id: post.id,
+        link: `${origin}/post/${post.id}`,
+        words: post.text,
+        account: post.by,
+        picture: `${origin}/pictures/${post.seed}.jpg`,
+        when: new Date(post.at).toISOString(),
+        hearts: post.likes,
+        marks: [post.topic],
+        answer_to: post.answers ?? null,
+        first_by: post.from ?? null,
+        audience: post.closed ? 'friends' : 'everyone',
+      })),
+    })
   }
 
   return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', origin)
     const query = url.searchParams
     const picture = /^\/pictures\/(\d+)\.jpg$/.exec(url.pathname)
-    if (picture) return send(response, await drawPicture(motifs[Number(picture[1]) % motifs.length]!, Number(picture[1])), { 'Content-Type': 'image/jpeg' })
+    if (picture)
+      return send(
+        response,
+        await drawPicture(motifs[Number(picture[1]) % motifs.length]!, Number(picture[1])),
+        { 'Content-Type': 'image/jpeg' },
+      )
     if (url.pathname === '/authorize' && request.method === 'GET') return askSignIn(response, query)
     if (url.pathname === '/authorize') {
       const form = await readForm(request)
-      if (form.get('step') === 'sign-in') return form.get('password') === 'lumen' ? askConsent(response, form) : askSignIn(response, new URLSearchParams([...form].filter(([name]) => !['account', 'password', 'step'].includes(name))), 'That password is not right. It is “lumen”.')
+      if (form.get('step') === 'sign-in')
+        return form.get('password') === 'lumen'
+          ? askConsent(response, form)
+          : askSignIn(
+              response,
+              new URLSearchParams(
+                [...form].filter(([name]) => !['account', 'password', 'step'].includes(name)),
+              ),
+              'That password is not right. It is “lumen”.',
+            )
       if (form.get('step') === 'refuse') return goBack(response, form, { error: 'access_denied' })
       const facts = opened(form.get('seal') ?? '', 'signed-in')
-      return facts ? goBack(response, form, { code: tokenFor('code', facts.user, codeMs, { challenge: form.get('code_challenge'), back: form.get('redirect_uri') }) }) : askSignIn(response, form)
+      return facts
+        ? goBack(response, form, {
+            code: tokenFor('code', facts.user, codeMs, {
+              challenge: form.get('code_challenge'),
+              back: form.get('redirect_uri'),
+            }),
+          })
+        : askSignIn(response, form)
     }
     if (url.pathname === '/token' && request.method === 'POST') return give(response, await readForm(request))
     if (url.pathname === '/revoke' && request.method === 'POST') {
@@ -115,15 +243,48 @@ export function createNetwork(origin: string, state: State, save: () => void) {
         state.consentRound = (state.consentRound ?? 0) + 1
         save()
       }
-      return send(response, propPage('Lumenfold: consents', `<p>Consent has been taken back ${state.consentRound ?? 0} times.</p><p><a href="/control?drop=1">Take everybody’s consent back</a></p>`))
+      return send(
+        response,
+        propPage(
+          'Lumenfold: consents',
+          `<p>Consent has been taken back ${state.consentRound ?? 0} times.</p><p><a href="/control?drop=1">Take everybody’s consent back</a></p>`,
+        ),
+      )
     }
     if (url.pathname.startsWith('/api/')) {
       const facts = opened(/^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1] ?? '', 'access')
       if (!facts) return json(response, { error: 'sign in again' }, 401)
       if (url.pathname === '/api/posts') return sendPosts(response, query)
-      if (url.pathname === '/api/followers') return json(response, { people: people.filter((one) => one !== query.get('of')).map((one, at) => ({ account: one, name: one.split('.').map((part) => part.charAt(0).toUpperCase() + part.slice(1)).join(' '), picture: `${origin}/pictures/${at + 40}.jpg`, link: `${origin}/${one}` })) })
-      if (url.pathname === '/api/showable') return json(response, { me: facts.user, accounts: people, topics, groups: Object.keys(groups), collections: [`${facts.user}/${topics[Math.max(0, people.indexOf(facts.user as never)) % topics.length]}`] })
+      if (url.pathname === '/api/followers')
+        return json(response, {
+          people: people
+            .filter((one) => one !== query.get('of'))
+            .map((one, at) => ({
+              account: one,
+              name: one
+                .split('.')
+                .map((part) => part.charAt(0).toUpperCase() + part.slice(1))
+                .join(' '),
+              picture: `${origin}/pictures/${at + 40}.jpg`,
+              link: `${origin}/${one}`,
+            })),
+        })
+      if (url.pathname === '/api/showable')
+        return json(response, {
+          me: facts.user,
+          accounts: people,
+          topics,
+          groups: Object.keys(groups),
+          collections: [
+            `${facts.user}/${topics[Math.max(0, people.indexOf(facts.user as never)) % topics.length]}`,
+          ],
+        })
     }
-    send(response, propPage('Lumenfold', '<p>A network for pictures and posts. Sign in from the studio.</p>'), {}, url.pathname === '/' ? 200 : 404)
+    send(
+      response,
+      propPage('Lumenfold', '<p>A network for pictures and posts. Sign in from the studio.</p>'),
+      {},
+      url.pathname === '/' ? 200 : 404,
+    )
   }
 }

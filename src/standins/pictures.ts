@@ -2,13 +2,23 @@
 import sharp from 'sharp'
 import type { Publication } from './entries'
 
-const palettes = [['#e9dfcf', '#b5533c', '#5a6f73'], ['#dfe7e3', '#2f5d50', '#c98b2b'], ['#efe3dc', '#7a4a58', '#3f5f7f'], ['#e4e8ee', '#3b5b8c', '#d0673f'], ['#f0ead6', '#6a7b3a', '#a1452e']] as const
+const palettes = [
+  ['#e9dfcf', '#b5533c', '#5a6f73'],
+  ['#dfe7e3', '#2f5d50', '#c98b2b'],
+  ['#efe3dc', '#7a4a58', '#3f5f7f'],
+  ['#e4e8ee', '#3b5b8c', '#d0673f'],
+  ['#f0ead6', '#6a7b3a', '#a1452e'],
+] as const
 
 const shapes: Readonly<Record<Publication['motif'], (a: string, b: string, turn: number) => string>> = {
-  pot: (a, b, turn) => `<path d="M${420 - turn} 260h${360 + 2 * turn}q${60 + turn} 180-60 330q-60 100-${120 + turn} 110h-${120}q-60-10-${120 + turn}-110q-120-150-${0}-330z" fill="${a}"/><ellipse cx="600" cy="260" rx="${180 + turn}" ry="34" fill="${b}"/>`,
-  note: (a, b, turn) => `<rect x="420" y="${180 + turn}" width="26" height="380" fill="${a}"/><rect x="780" y="${150 + turn}" width="26" height="380" fill="${a}"/><path d="M420 ${180 + turn}l386-40v80l-386 40z" fill="${b}"/><ellipse cx="370" cy="${560 + turn}" rx="80" ry="58" fill="${a}"/><ellipse cx="730" cy="${530 + turn}" rx="80" ry="58" fill="${b}"/>`,
-  leaf: (a, b, turn) => `<path d="M600 720q-${260 + turn}-220 0-600q${260 + turn} 380 0 600z" fill="${a}"/><path d="M600 700V170" stroke="${b}" stroke-width="14"/><path d="M600 520l-110-90M600 430l110-90M600 340l-70-60" stroke="${b}" stroke-width="10"/>`,
-  loaf: (a, b, turn) => `<rect x="${300 - turn}" y="380" width="${600 + 2 * turn}" height="260" rx="130" fill="${a}"/><path d="M430 420l70 120M560 410l70 130M690 420l70 120" stroke="${b}" stroke-width="22" stroke-linecap="round"/>`,
+  pot: (a, b, turn) =>
+    `<path d="M${420 - turn} 260h${360 + 2 * turn}q${60 + turn} 180-60 330q-60 100-${120 + turn} 110h-${120}q-60-10-${120 + turn}-110q-120-150-${0}-330z" fill="${a}"/><ellipse cx="600" cy="260" rx="${180 + turn}" ry="34" fill="${b}"/>`,
+  note: (a, b, turn) =>
+    `<rect x="420" y="${180 + turn}" width="26" height="380" fill="${a}"/><rect x="780" y="${150 + turn}" width="26" height="380" fill="${a}"/><path d="M420 ${180 + turn}l386-40v80l-386 40z" fill="${b}"/><ellipse cx="370" cy="${560 + turn}" rx="80" ry="58" fill="${a}"/><ellipse cx="730" cy="${530 + turn}" rx="80" ry="58" fill="${b}"/>`,
+  leaf: (a, b, turn) =>
+    `<path d="M600 720q-${260 + turn}-220 0-600q${260 + turn} 380 0 600z" fill="${a}"/><path d="M600 700V170" stroke="${b}" stroke-width="14"/><path d="M600 520l-110-90M600 430l110-90M600 340l-70-60" stroke="${b}" stroke-width="10"/>`,
+  loaf: (a, b, turn) =>
+    `<rect x="${300 - turn}" y="380" width="${600 + 2 * turn}" height="260" rx="130" fill="${a}"/><path d="M430 420l70 120M560 410l70 130M690 420l70 120" stroke="${b}" stroke-width="22" stroke-linecap="round"/>`,
 }
 
 const drawn = new Map<string, Promise<Buffer>>()

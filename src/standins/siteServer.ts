@@ -4,28 +4,49 @@ import { escapeHtml, propPage, readForm, send } from './html'
 import { styles, type StandinSite } from './sites'
 import type { State } from './state'
 
-export function createSite(site: StandinSite, origin: string, delivery: string, state: State, save: () => void) {
+export function createSite(
+  site: StandinSite,
+  origin: string,
+  delivery: string,
+  state: State,
+  save: () => void,
+) {
   const slots = () => (state.slots[site.id] ??= {})
 
   function sendEditor(response: ServerResponse, saved?: string): void {
-    const forms = site.slots.map(({ id, label }) => `<form method="post" action="/edit"><h2><label for="${id}">${escapeHtml(label)}</label></h2><input type="hidden" name="slot" value="${id}"><textarea id="${id}" name="snippet" spellcheck="false">${escapeHtml(slots()[id] ?? '')}</textarea><button>Save ${escapeHtml(label)}</button>${saved === id ? ' <span role="status">Saved.</span>' : ''}</form>`)
-    send(response, propPage(`${site.name}: edit the page`, `<p>${escapeHtml(site.manner)}</p><p><a href="/">See the live page</a></p>${forms.join('')}`))
+    const forms = site.slots.map(
+      ({ id, label }) =>
+        `<form method="post" action="/edit"><h2><label for="${id}">${escapeHtml(label)}</label></h2><input type="hidden" name="slot" value="${id}"><textarea id="${id}" name="snippet" spellcheck="false">${escapeHtml(slots()[id] ?? '')}</textarea><button>Save ${escapeHtml(label)}</button>${saved === id ? ' <span role="status">Saved.</span>' : ''}</form>`,
+    )
+    send(
+      response,
+      propPage(
+        `${site.name}: edit the page`,
+        `<p>${escapeHtml(site.manner)}</p><p><a href="/">See the live page</a></p>${forms.join('')}`,
+      ),
+    )
   }
 
   return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const { pathname } = new URL(request.url ?? '/', origin)
-    if (pathname === '/healthz') return send(response, '{"status":"ok"}', { 'Content-Type': 'application/json' })
-    if (pathname === '/style.css') return send(response, styles[site.id] ?? '', { 'Content-Type': 'text/css' })
+    if (pathname === '/healthz')
+      return send(response, '{"status":"ok"}', { 'Content-Type': 'application/json' })
+    if (pathname === '/style.css')
+      return send(response, styles[site.id] ?? '', { 'Content-Type': 'text/css' })
     if (pathname === '/edit' && request.method === 'POST') {
       const form = await readForm(request)
       const id = form.get('slot') ?? ''
-      if (!site.slots.some((slot) => slot.id === id)) return send(response, propPage('No such slot', ''), {}, 400)
+      if (!site.slots.some((slot) => slot.id === id))
+        return send(response, propPage('No such slot', ''), {}, 400)
       slots()[id] = site.save(form.get('snippet') ?? '')
       save()
       return sendEditor(response, id)
     }
     if (pathname === '/edit') return sendEditor(response)
     if (pathname !== '/') return send(response, propPage('Nothing here', ''), {}, 404)
-    send(response, site.page(slots()), { 'Cache-Control': 'no-store', ...(site.policy ? { 'Content-Security-Policy': site.policy(delivery) } : {}) })
+    send(response, site.page(slots()), {
+      'Cache-Control': 'no-store',
+      ...(site.policy ? { 'Content-Security-Policy': site.policy(delivery) } : {}),
+    })
   }
 }

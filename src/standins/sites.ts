@@ -15,9 +15,13 @@ export interface StandinSite {
 }
 
 const page = (title: string, style: string, body: string) =>
-  `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><title>${title}</title><link rel="stylesheet" href="/style.css"></head><body>${body}<div class="standin">Demo stand-in · <a href="/edit">edit this page</a></div></body></html>`.replace('</head>', `${style}</head>`)
+  `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><title>${title}</title><link rel="stylesheet" href="/style.css"></head><body>${body}<div class="standin">Demo stand-in · <a href="/edit">edit this page</a></div></body></html>`.replace(
+    '</head>',
+    `${style}</head>`,
+  )
 
-const standinMark = '.standin{padding:8px 16px;font:12px/1.5 monospace;text-align:center;background:#fff6d6;color:#5c4a12}.standin a{color:inherit}'
+const standinMark =
+  '.standin{padding:8px 16px;font:12px/1.5 monospace;text-align:center;background:#fff6d6;color:#5c4a12}.standin a{color:inherit}'
 
 export const styles: Readonly<Record<string, string>> = {
   kiln: `${standinMark}*{box-sizing:border-box}body{margin:0;font:17px/1.6 Georgia,"Times New Roman",serif;color:#3a2f2a;background:#fbf7f1}
@@ -36,34 +40,80 @@ header{padding:20px 24px;background:#e5efdc}header b{font-size:24px}.wrap{displa
 h1{font-size:30px}a{color:#2f6b2a}footer{padding:24px;background:#22301f;color:#dfe9d8}footer a{color:#bfe0a9}`,
 }
 
-const slot = (slots: Readonly<Record<string, string>>, id: string, label: string) => `<div id="${id}" data-label="${label}">${slots[id] ?? ''}</div>`
+const slot = (slots: Readonly<Record<string, string>>, id: string, label: string) =>
+  `<div id="${id}" data-label="${label}">${slots[id] ?? ''}</div>`
 
 export const standinSites: readonly StandinSite[] = [
   {
     id: 'kiln',
     name: 'Kiln & Tide',
     manner: 'A hand-made page. What is pasted goes in as it is.',
-    slots: [{ id: 'journal', label: 'Journal, in the wide body' }, { id: 'aside-slot', label: 'Side column' }, { id: 'footer-slot', label: 'Dark footer' }],
+    slots: [
+      { id: 'journal', label: 'Journal, in the wide body' },
+      { id: 'aside-slot', label: 'Side column' },
+      { id: 'footer-slot', label: 'Dark footer' },
+    ],
     save: (snippet) => snippet,
-    page: (slots) => page('Kiln &amp; Tide, ceramics workshop', '', `<header><strong>Kiln &amp; Tide</strong><nav><a href="/">Workshop</a><a href="/#classes">Classes</a><a href="/#shop">Pots</a></nav></header>
+    page: (slots) =>
+      page(
+        'Kiln &amp; Tide, ceramics workshop',
+        '',
+        `<header><strong>Kiln &amp; Tide</strong><nav><a href="/">Workshop</a><a href="/#classes">Classes</a><a href="/#shop">Pots</a></nav></header>
 <div class="row"><main><h1>Pots from the marsh road</h1><p>We throw, glaze and fire between the tide mill and the salt marsh. Come for a class, stay for the kettle.</p>${slot(slots, 'journal', 'Journal')}<h2 id="classes">Classes</h2><p>Beginners on Saturdays, hand-building on Wednesdays, and a long weekend in June for those who want to fire with wood.</p><p>Everything you make is yours once it has been through the kiln twice.</p></main><aside>${slot(slots, 'aside-slot', 'Side column')}</aside></div>
-<footer><p>Kiln &amp; Tide, Marsh Road, Saltmere</p>${slot(slots, 'footer-slot', 'Dark footer')}</footer>`),
+<footer><p>Kiln &amp; Tide, Marsh Road, Saltmere</p>${slot(slots, 'footer-slot', 'Dark footer')}</footer>`,
+      ),
   },
   {
     id: 'quay',
     name: 'The Old Quay Music Hall',
     manner: 'A page builder. It drops scripts and elements that it does not know, and lets frames through.',
     slots: [{ id: 'block-news', label: 'HTML block' }],
-    save: (snippet) => sanitizeHtml(snippet, { allowedTags: ['p', 'a', 'b', 'i', 'em', 'strong', 'h2', 'h3', 'ul', 'ol', 'li', 'br', 'img', 'iframe'], allowedAttributes: { a: ['href', 'title'], img: ['src', 'alt'], iframe: ['src', 'title', 'width', 'height', 'loading', 'allow', 'frameborder'] }, allowedSchemes: ['http', 'https'] }),
-    page: (slots) => page('The Old Quay Music Hall', '', `<header><b>The Old Quay</b></header><div class="block"><h1>Music by the water since the roof leaked</h1><p>Concerts, sessions and a bar that faces west.</p>${slot(slots, 'block-news', 'HTML block')}<p>Doors open an hour before the music.</p></div><footer>The Old Quay Music Hall, Harbour Steps, Tidewick</footer>`),
+    save: (snippet) =>
+      sanitizeHtml(snippet, {
+        allowedTags: [
+          'p',
+          'a',
+          'b',
+          'i',
+          'em',
+          'strong',
+          'h2',
+          'h3',
+          'ul',
+          'ol',
+          'li',
+          'br',
+          'img',
+          'iframe',
+        ],
+        allowedAttributes: {
+          a: ['href', 'title'],
+          img: ['src', 'alt'],
+          iframe: ['src', 'title', 'width', 'height', 'loading', 'allow', 'frameborder'],
+        },
+        allowedSchemes: ['http', 'https'],
+      }),
+    page: (slots) =>
+      page(
+        'The Old Quay Music Hall',
+        '',
+        `<header><b>The Old Quay</b></header><div class="block"><h1>Music by the water since the roof leaked</h1><p>Concerts, sessions and a bar that faces west.</p>${slot(slots, 'block-news', 'HTML block')}<p>Doors open an hour before the music.</p></div><footer>The Old Quay Music Hall, Harbour Steps, Tidewick</footer>`,
+      ),
   },
   {
     id: 'nursery',
     name: 'Wick & Willow Nursery',
-    manner: 'A page with a strict Content-Security-Policy: no inline styles, no scripts but its own and what the policy lists.',
+    manner:
+      'A page with a strict Content-Security-Policy: no inline styles, no scripts but its own and what the policy lists.',
     slots: [{ id: 'notes', label: 'Garden notes' }],
     save: (snippet) => snippet,
-    policy: (delivery) => `default-src 'self'; script-src 'self' ${delivery}; connect-src 'self' ${delivery}; img-src 'self' ${delivery}; font-src 'self' ${delivery}; frame-src ${delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble; base-uri 'none'; form-action 'self'`,
-    page: (slots) => page('Wick &amp; Willow Nursery', '', `<header><b>Wick &amp; Willow</b></header><div class="wrap"><main><h1>Plants for gardens with weather</h1><p>Grown outdoors, sold with advice, replaced if they sulk.</p>${slot(slots, 'notes', 'Garden notes')}<p>Open every day but the first frost.</p></main></div><footer>Wick &amp; Willow Nursery, Willow Lane, Wickham-on-the-Map</footer>`),
+    policy: (delivery) =>
+      `default-src 'self'; script-src 'self' ${delivery}; connect-src 'self' ${delivery}; img-src 'self' ${delivery}; font-src 'self' ${delivery}; frame-src ${delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble; base-uri 'none'; form-action 'self'`,
+    page: (slots) =>
+      page(
+        'Wick &amp; Willow Nursery',
+        '',
+        `<header><b>Wick &amp; Willow</b></header><div class="wrap"><main><h1>Plants for gardens with weather</h1><p>Grown outdoors, sold with advice, replaced if they sulk.</p>${slot(slots, 'notes', 'Garden notes')}<p>Open every day but the first frost.</p></main></div><footer>Wick &amp; Willow Nursery, Willow Lane, Wickham-on-the-Map</footer>`,
+      ),
   },
 ]

@@ -12,7 +12,9 @@ import type { State } from './state'
 
 const state: State = { epoch: '2026-03-10T12:00:00.500Z', slots: {}, added: {}, modes: {} }
 const servers: Server[] = []
-async function serve(make: (origin: string) => (request: never, response: never) => Promise<void>): Promise<string> {
+async function serve(
+  make: (origin: string) => (request: never, response: never) => Promise<void>,
+): Promise<string> {
   let handle: (request: never, response: never) => Promise<void> = async () => undefined
   const server = createServer((request, response) => void handle(request as never, response as never))
   servers.push(server)
@@ -25,13 +27,27 @@ let publisher = ''
 const sites: Record<string, string> = {}
 beforeAll(async () => {
   publisher = await serve((origin) => createPublisher(origin, state, () => undefined) as never)
-  for (const site of standinSites) sites[site.id] = await serve((origin) => createSite(site, origin, 'http://d.example', state, () => undefined) as never)
+  for (const site of standinSites)
+    sites[site.id] = await serve(
+      (origin) => createSite(site, origin, 'http://d.example', state, () => undefined) as never,
+    )
 })
-afterAll(() => servers.forEach((server) => { server.close(); server.closeAllConnections() }))
+afterAll(() =>
+  servers.forEach((server) => {
+    server.close()
+    server.closeAllConnections()
+  }),
+)
 
 const read = async (path: string, init?: RequestInit) => {
   const answer = await fetch(publisher + path, init)
-  return { answer, reading: readBytes(new Uint8Array(await answer.arrayBuffer()), { url: answer.url, contentType: answer.headers.get('content-type') ?? '' }) }
+  return {
+    answer,
+    reading: readBytes(new Uint8Array(await answer.arrayBuffer()), {
+      url: answer.url,
+      contentType: answer.headers.get('content-type') ?? '',
+    }),
+  }
 }
 
 describe.each(publications.map((one) => [one.id, one] as const))('publication %s', (id, publication) => {
@@ -41,7 +57,10 @@ describe.each(publications.map((one) => [one.id, one] as const))('publication %s
     expect(reading).toMatchObject({ feed: { title: publication.title }, problems: [] })
     expect(reading.items.map((item) => item.name)).toEqual(publication.entries.map((entry) => entry.title))
     for (const [at, item] of reading.items.entries()) {
-      expect(item).toMatchObject({ author: { name: publication.entries[at]!.author }, keywords: publication.entries[at]!.tags })
+      expect(item).toMatchObject({
+        author: { name: publication.entries[at]!.author },
+        keywords: publication.entries[at]!.tags,
+      })
       expect(item.datePublished).toMatch(/^20/)
       expect(item.url).toContain(`${publisher}/${id}/`)
       expect(item.image.length).toBe(publication.entries[at]!.picture === undefined ? 0 : 1)
@@ -55,16 +74,26 @@ describe.each(publications.map((one) => [one.id, one] as const))('publication %s
   })
   test('answers 304 to who has it', async () => {
     const { answer } = await read(path)
-    expect((await read(path, { headers: { 'if-none-match': answer.headers.get('etag')! } })).answer.status).toBe(304)
-    expect((await read(path, { headers: { 'if-modified-since': answer.headers.get('last-modified')! } })).answer.status).toBe(304)
+    expect(
+      (await read(path, { headers: { 'if-none-match': answer.headers.get('etag')! } })).answer.status,
+    ).toBe(304)
+    expect(
+      (await read(path, { headers: { 'if-modified-since': answer.headers.get('last-modified')! } })).answer
+        .status,
+    ).toBe(304)
   })
 })
 
 describe('misbehaving', () => {
   const path = '/workshop/rss.xml'
-  test.each([['gone', 410], ['closed', 403]])('%s', async (mode, status) => expect((await read(`${path}?${mode}`)).answer.status).toBe(status))
-  test('redirected', async () => expect((await read(`${path}?redirect`)).answer.url).toContain('/workshop/moved-rss.xml'))
-  test('empty', async () => expect((await read(`${path}?empty`)).reading).toMatchObject({ items: [], problems: [] }))
+  test.each([
+    ['gone', 410],
+    ['closed', 403],
+  ])('%s', async (mode, status) => expect((await read(`${path}?${mode}`)).answer.status).toBe(status))
+  test('redirected', async () =>
+    expect((await read(`${path}?redirect`)).answer.url).toContain('/workshop/moved-rss.xml'))
+  test('empty', async () =>
+    expect((await read(`${path}?empty`)).reading).toMatchObject({ items: [], problems: [] }))
   test('broken', async () => {
     const { reading } = await read(`${path}?broken`)
     expect(reading.items.length).toBeLessThan(12)
@@ -84,12 +113,16 @@ describe('misbehaving', () => {
 })
 
 describe('client sites', () => {
-  const snippet = '<yimble-widget data-yimble="abcd1234"></yimble-widget>\n<script async src="http://d.example/embed.js"></script><iframe src="http://d.example/f/abcd1234" style="border:0"></iframe>'
+  const snippet =
+    '<yimble-widget data-yimble="abcd1234"></yimble-widget>\n<script async src="http://d.example/embed.js"></script><iframe src="http://d.example/f/abcd1234" style="border:0"></iframe>'
   const paste = async (site: string, slot: string) => {
     await fetch(`${sites[site]}/edit`, { method: 'POST', body: new URLSearchParams({ slot, snippet }) })
     return (await fetch(`${sites[site]}/`)).text()
   }
-  test('the hand-made page takes what is pasted as it is', async () => expect(await paste('kiln', 'journal')).toContain(`<div id="journal" data-label="Journal">${snippet}</div>`))
+  test('the hand-made page takes what is pasted as it is', async () =>
+    expect(await paste('kiln', 'journal')).toContain(
+      `<div id="journal" data-label="Journal">${snippet}</div>`,
+    ))
   test('the builder drops scripts and unknown elements and lets frames through', async () => {
     const page = await paste('quay', 'block-news')
     expect(page).toContain('<iframe src="http://d.example/f/abcd1234"></iframe>')
@@ -101,5 +134,13 @@ describe('client sites', () => {
     expect(policy).toContain("require-trusted-types-for 'script'")
     expect(policy).not.toContain('unsafe')
   })
-  test('an unknown slot is refused', async () => expect((await fetch(`${sites.kiln}/edit`, { method: 'POST', body: new URLSearchParams({ slot: 'x', snippet }) })).status).toBe(400))
+  test('an unknown slot is refused', async () =>
+    expect(
+      (
+        await fetch(`${sites.kiln}/edit`, {
+          method: 'POST',
+          body: new URLSearchParams({ slot: 'x', snippet }),
+        })
+      ).status,
+    ).toBe(400))
 })

@@ -4,7 +4,10 @@ import path from 'node:path'
 import type { Listener } from './hub'
 
 export type Mode = 'normal' | 'slow' | 'broken' | 'empty' | 'gone' | 'redirect' | 'closed'
-export interface AddedEntry { readonly title: string; readonly at: string }
+export interface AddedEntry {
+  readonly title: string
+  readonly at: string
+}
 
 export interface State {
   /** When this world began; dates of its entries count back from here. */

@@ -6,7 +6,10 @@ const formats = new Map<string, Intl.DateTimeFormat>()
 export function offsetIn(timeZone: string): (ms: number) => number {
   return (ms) => {
     if (!Number.isFinite(ms)) return 0
-    const written = formatOf(timeZone)?.formatToParts(ms).find((part) => part.type === 'timeZoneName')?.value ?? ''
+    const written =
+      formatOf(timeZone)
+        ?.formatToParts(ms)
+        .find((part) => part.type === 'timeZoneName')?.value ?? ''
     const [, sign, hours, minutes] = /GMT([+-])(\d{2}):(\d{2})/.exec(written) ?? []
     return sign ? (sign === '-' ? -1 : 1) * (Number(hours) * 60 + Number(minutes)) : 0
   }
@@ -25,4 +28,5 @@ function formatOf(timeZone: string): Intl.DateTimeFormat | undefined {
 }
 
 /** The same for those who must know whether the zone is known at all. */
-export const zoneNamed = (name: string): ((ms: number) => number) | undefined => (formatOf(name) ? offsetIn(name) : undefined)
+export const zoneNamed = (name: string): ((ms: number) => number) | undefined =>
+  formatOf(name) ? offsetIn(name) : undefined

@@ -4,4 +4,8 @@ import { AccountView } from '@/studio/account/AccountView'
 import { viewOf } from '../viewOf'
 
 export const metadata = { title: 'Account' }
-export default viewOf(AccountView, async (actor) => ({ me: await whoAmI(actor), sessions: await listSessions(actor), tokens: await listTokens(actor) }))
+export default viewOf(AccountView, async (actor) => ({
+  me: await whoAmI(actor),
+  sessions: await listSessions(actor),
+  tokens: await listTokens(actor),
+}))

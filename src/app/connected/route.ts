@@ -10,10 +10,21 @@ export const dynamic = 'force-dynamic'
 
 export async function GET(request: Request) {
   const query = new URL(request.url).searchParams
-  const answer = { state: query.get('state') ?? '', code: query.get('code') ?? undefined, error: query.get('error') ?? undefined }
+  const answer = {
+    state: query.get('state') ?? '',
+    code: query.get('code') ?? undefined,
+    error: query.get('error') ?? undefined,
+  }
   const studio = env().YIMBLE_STUDIO_URL
   const invitation = cookieOf(request, invitationCookieName)
-  const to = (path: string) => new Response(null, { status: 303, headers: { location: new URL(path, studio).href, ...(invitation ? { 'set-cookie': invitationCookie('', studio) } : {}) } })
+  const to = (path: string) =>
+    new Response(null, {
+      status: 303,
+      headers: {
+        location: new URL(path, studio).href,
+        ...(invitation ? { 'set-cookie': invitationCookie('', studio) } : {}),
+      },
+    })
   try {
     const finished = invitation && (await finishInvitation(invitation, answer).catch(unlessOver))
     if (finished) return to(finished)

@@ -12,7 +12,16 @@ export interface Brand {
   readonly radius: number
 }
 
-export const brandTokens = ['color.background', 'color.text', 'color.muted', 'color.accent', 'color.line', 'radius', 'font.heading', 'font.body'] as const
+export const brandTokens = [
+  'color.background',
+  'color.text',
+  'color.muted',
+  'color.accent',
+  'color.line',
+  'radius',
+  'font.heading',
+  'font.body',
+] as const
 
 export const plainBrand: Brand = {
   colours: { background: '#ffffff', text: '#22262a', muted: '#5b636b', accent: '#2f5d50', line: '#d9dcd7' },

@@ -21,7 +21,11 @@ export function readableShade(text: string, background: string, ratio: number = 
   if (!start || (contrast(text, background) ?? 21) >= ratio) return text
   const candidates: string[] = []
   for (let step = 1; step <= 100; step += 1) {
-    for (const l of [start.l - step / 100, start.l + step / 100]) if (l >= 0 && l <= 1) candidates.push(formatHex({ ...start, l }))
+    for (const l of [start.l - step / 100, start.l + step / 100])
+      if (l >= 0 && l <= 1) candidates.push(formatHex({ ...start, l }))
   }
-  return candidates.find((one) => (contrast(one, background) ?? 0) >= ratio) ?? ((contrast('#000000', background) ?? 0) > 4.5 ? '#000000' : '#ffffff')
+  return (
+    candidates.find((one) => (contrast(one, background) ?? 0) >= ratio) ??
+    ((contrast('#000000', background) ?? 0) > 4.5 ? '#000000' : '#ffffff')
+  )
 }

@@ -9,10 +9,30 @@ export interface FontFamily {
 }
 
 export const fontFamilies: readonly FontFamily[] = [
-  { id: 'figtree', label: 'Figtree', file: '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2', fallback: 'sans-serif' },
-  { id: 'fraunces', label: 'Fraunces', file: '@fontsource-variable/fraunces/files/fraunces-latin-wght-normal.woff2', fallback: 'serif' },
-  { id: 'bitter', label: 'Bitter', file: '@fontsource-variable/bitter/files/bitter-latin-wght-normal.woff2', fallback: 'serif' },
-  { id: 'bricolage', label: 'Bricolage', file: '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2', fallback: 'sans-serif' },
+  {
+    id: 'figtree',
+    label: 'Figtree',
+    file: '@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2',
+    fallback: 'sans-serif',
+  },
+  {
+    id: 'fraunces',
+    label: 'Fraunces',
+    file: '@fontsource-variable/fraunces/files/fraunces-latin-wght-normal.woff2',
+    fallback: 'serif',
+  },
+  {
+    id: 'bitter',
+    label: 'Bitter',
+    file: '@fontsource-variable/bitter/files/bitter-latin-wght-normal.woff2',
+    fallback: 'serif',
+  },
+  {
+    id: 'bricolage',
+    label: 'Bricolage',
+    file: '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
+    fallback: 'sans-serif',
+  },
 ]
 
 /** As used in `font-family`, with what stands in until it is there. */

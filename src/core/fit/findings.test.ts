@@ -7,8 +7,23 @@ import { findingsOf } from './findings'
 import { layoutMarks } from './marks'
 
 const settings = { ...defaultsOf(getKind('feed').fields), sources: ['s'] }
-const measured = { viewport: 1280, slot: 700, width: 700, content: 700, background: 'rgb(255, 255, 255)', found: true, parts: ['title', 'meta'] }
-const findings = (change: object, place: object = {}, shown = 3, total = 9) => findingsOf({ ...settings, ...change }, resolveSettings({ ...settings, ...change }, plainBrand), [{ ...measured, ...place }], shown, total)
+const measured = {
+  viewport: 1280,
+  slot: 700,
+  width: 700,
+  content: 700,
+  background: 'rgb(255, 255, 255)',
+  found: true,
+  parts: ['title', 'meta'],
+}
+const findings = (change: object, place: object = {}, shown = 3, total = 9) =>
+  findingsOf(
+    { ...settings, ...change },
+    resolveSettings({ ...settings, ...change }, plainBrand),
+    [{ ...measured, ...place }],
+    shown,
+    total,
+  )
 
 describe('findings', () => {
   test('nothing is wrong with the defaults on white', () => expect(findings({})).toEqual([]))
@@ -16,14 +31,22 @@ describe('findings', () => {
     ['something sticks out', {}, { content: 760 }, 'overflow'],
     ['the place is gone', {}, { found: false }, 'slot'],
     ['dark text on a dark footer', {}, { background: 'rgb(20, 20, 20)' }, 'contrast look.title'],
-    ['its own background counts where it has one', { 'look.transparent': false, 'look.background': '#000000' }, {}, 'contrast look.title'],
+    [
+      'its own background counts where it has one',
+      { 'look.transparent': false, 'look.background': '#000000' },
+      {},
+      'contrast look.title',
+    ],
   ])('%s', (_name, change, place, id) => expect(findings(change, place).map((one) => one.id)).toContain(id))
-  test('the rules let nothing through', () => expect(findings({}, {}, 0).map((one) => one.id)).toEqual(['empty']))
-  test('a colour that carries no text now is not complained about', () => expect(findings({}, { background: 'rgb(20, 20, 20)', parts: [] })).toEqual([]))
+  test('the rules let nothing through', () =>
+    expect(findings({}, {}, 0).map((one) => one.id)).toEqual(['empty']))
+  test('a colour that carries no text now is not complained about', () =>
+    expect(findings({}, { background: 'rgb(20, 20, 20)', parts: [] })).toEqual([]))
   test('the mend mends it', () => {
     const mend = findings({}, { background: 'rgb(20, 20, 20)' })[0]!.mend!
     expect(contrast(String(mend.to), 'rgb(20, 20, 20)')).toBeGreaterThanOrEqual(4.5)
   })
 })
 
-test('marks stand where the height drops at once', () => expect(layoutMarks((width) => (width < 500 ? 1000 : width < 900 ? 500 : 250))).toEqual([504, 904]))
+test('marks stand where the height drops at once', () =>
+  expect(layoutMarks((width) => (width < 500 ? 1000 : width < 900 ? 500 : 250))).toEqual([504, 904]))

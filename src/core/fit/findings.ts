@@ -33,16 +33,46 @@ const textRoles = [
   { path: 'look.accent', part: 'more', label: 'Links' },
 ] as const
 
-export function findingsOf(settings: Settings, values: Readonly<Record<string, Value>>, measured: readonly Measured[], shown: number, total: number): Finding[] {
-  return [...placeFindings(measured), ...countFindings(settings, shown, total), ...contrastFindings(values, measured)]
+export function findingsOf(
+  settings: Settings,
+  values: Readonly<Record<string, Value>>,
+  measured: readonly Measured[],
+  shown: number,
+  total: number,
+): Finding[] {
+  return [
+    ...placeFindings(measured),
+    ...countFindings(settings, shown, total),
+    ...contrastFindings(values, measured),
+  ]
 }
 
 function placeFindings(measured: readonly Measured[]): Finding[] {
   const lost = measured.some((one) => !one.found)
   const over = measured.filter((one) => one.content > one.slot + 1)
   return [
-    ...(lost ? [{ id: 'slot', tone: 'broken', what: 'The chosen place is not in this page any more, so the widget stands at its end. Choose another under Place.', where: '', part: 'widget' } as const] : []),
-    ...(over.length > 0 ? [{ id: 'overflow', tone: 'broken', what: 'Something is wider than its place and sticks out.', where: over.map((one) => `${Math.round(one.slot)} px`).join(', '), part: 'widget' } as const] : []),
+    ...(lost
+      ? [
+          {
+            id: 'slot',
+            tone: 'broken',
+            what: 'The chosen place is not in this page any more, so the widget stands at its end. Choose another under Place.',
+            where: '',
+            part: 'widget',
+          } as const,
+        ]
+      : []),
+    ...(over.length > 0
+      ? [
+          {
+            id: 'overflow',
+            tone: 'broken',
+            what: 'Something is wider than its place and sticks out.',
+            where: over.map((one) => `${Math.round(one.slot)} px`).join(', '),
+            part: 'widget',
+          } as const,
+        ]
+      : []),
   ]
 }
 
@@ -50,13 +80,17 @@ function countFindings(settings: Settings, shown: number, total: number): Findin
   const sources = settings.sources
   if (Array.isArray(sources) && sources.length === 0) return []
   if (shown > 0) return []
-  const what = total === 0 ? 'The sources have nothing at the moment; visitors read the words for when it is empty.' : 'The rules let nothing through; visitors read the words for when it is empty.'
+  const what =
+    total === 0
+      ? 'The sources have nothing at the moment; visitors read the words for when it is empty.'
+      : 'The rules let nothing through; visitors read the words for when it is empty.'
   return [{ id: 'empty', tone: 'look', what, where: '', part: 'empty' }]
 }
 
 /** Text on the widget's own background, or on what lies behind its slot. */
 function contrastFindings(values: Readonly<Record<string, Value>>, measured: readonly Measured[]): Finding[] {
-  const behind = values['look.transparent'] === true ? measured[0]?.background : String(values['look.background'] ?? '')
+  const behind =
+    values['look.transparent'] === true ? measured[0]?.background : String(values['look.background'] ?? '')
   if (!behind) return []
   return textRoles.flatMap(({ path, part, label }) => {
     const colour = values[path]
@@ -64,6 +98,15 @@ function contrastFindings(values: Readonly<Record<string, Value>>, measured: rea
     const ratio = contrast(colour, behind)
     if (ratio === undefined || ratio >= readableRatio) return []
     const mended = readableShade(colour, behind)
-    return [{ id: `contrast ${path}`, tone: 'look' as const, what: `${label} ${label === 'Text' || label === 'Small print' ? 'is' : 'are'} hard to read here: contrast ${ratio.toFixed(1)} : 1, needed ${readableRatio} : 1.`, where: '', part, mend: { label: `Use ${mended}`, path, to: mended } }]
+    return [
+      {
+        id: `contrast ${path}`,
+        tone: 'look' as const,
+        what: `${label} ${label === 'Text' || label === 'Small print' ? 'is' : 'are'} hard to read here: contrast ${ratio.toFixed(1)} : 1, needed ${readableRatio} : 1.`,
+        where: '',
+        part,
+        mend: { label: `Use ${mended}`, path, to: mended },
+      },
+    ]
   })
 }

@@ -2,7 +2,10 @@
 import type { Location } from '../items/item'
 import type { Point } from './distance'
 
-export interface PostalArea extends Point { readonly code: string; readonly town: string }
+export interface PostalArea extends Point {
+  readonly code: string
+  readonly town: string
+}
 
 export const county: readonly PostalArea[] = [
   { code: 'SM1', town: 'Saltmere', latitude: 52.93, longitude: 1.03 },
@@ -26,5 +29,8 @@ export function findPlace(written: string): PostalArea | undefined {
 /** Where something is: by its coordinates, else by its postcode, else by its town. */
 export function pointOf({ latitude, longitude, postalCode, addressLocality }: Location): Point | undefined {
   if (latitude !== undefined && longitude !== undefined) return { latitude, longitude }
-  return (postalCode ? findPlace(postalCode) : undefined) ?? (addressLocality ? findPlace(addressLocality) : undefined)
+  return (
+    (postalCode ? findPlace(postalCode) : undefined) ??
+    (addressLocality ? findPlace(addressLocality) : undefined)
+  )
 }

@@ -12,19 +12,42 @@ export interface Double {
   readonly because: string
 }
 
-const fold = (text: string) => text.normalize('NFKD').toLowerCase().replace(/\p{M}/gu, '').replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+const fold = (text: string) =>
+  text
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/\p{M}/gu, '')
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim()
 /** Shorter posts are alike by chance. */
 const leastLetters = 30
 
 /** What two items have in common when they are one thing, each with why. Within one source nothing is a double. */
 function marksOf(item: Item): (readonly [string, string])[] {
   const marks: (readonly [string, string])[] = []
-  if (item.url) marks.push([`url ${canonicalAddress(item.url).replace(/^https?:\/\/(www\.)?/, '').replace(/\/$/, '')}`, 'the same address'])
+  if (item.url)
+    marks.push([
+      `url ${canonicalAddress(item.url)
+        .replace(/^https?:\/\/(www\.)?/, '')
+        .replace(/\/$/, '')}`,
+      'the same address',
+    ])
   const day = item.startDate?.slice(0, 10)
-  const place = fold(item.location?.name ?? item.location?.addressLocality ?? item.location?.streetAddress ?? '')
-  if (item.type === 'Event' && day && item.name) marks.push([`event ${fold(item.name)} ${day} ${place}`, 'the same name, day and place'])
+  const place = fold(
+    item.location?.name ?? item.location?.addressLocality ?? item.location?.streetAddress ?? '',
+  )
+  if (item.type === 'Event' && day && item.name)
+    marks.push([`event ${fold(item.name)} ${day} ${place}`, 'the same name, day and place'])
   const words = fold(`${item.name} ${item.text}`)
-  if ((item.type === 'SocialMediaPosting' || item.type === 'Article') && words.length >= leastLetters && item.datePublished) marks.push([`post ${shortHash(words.slice(0, 400))} ${item.datePublished.slice(0, 10)}`, 'the same words on the same day'])
+  if (
+    (item.type === 'SocialMediaPosting' || item.type === 'Article') &&
+    words.length >= leastLetters &&
+    item.datePublished
+  )
+    marks.push([
+      `post ${shortHash(words.slice(0, 400))} ${item.datePublished.slice(0, 10)}`,
+      'the same words on the same day',
+    ])
   return marks
 }
 
@@ -42,7 +65,11 @@ function keptMarks(item: Item): readonly (readonly [string, string])[] {
 /** Fuller items stay; among equals the id decides, so that the answer never changes with the order. */
 function isFuller(a: Item, b: Item): boolean {
   const weight = (item: Item) => (item.image.length > 0 ? 4 : 0) + (item.text ? 2 : 0) + (item.url ? 1 : 0)
-  return weight(a) !== weight(b) ? weight(a) > weight(b) : a.text.length !== b.text.length ? a.text.length > b.text.length : a.id < b.id
+  return weight(a) !== weight(b)
+    ? weight(a) > weight(b)
+    : a.text.length !== b.text.length
+      ? a.text.length > b.text.length
+      : a.id < b.id
 }
 
 /** @param apart - ids of items that a designer said are no doubles of anything */
@@ -74,5 +101,7 @@ export function findDoubles(items: readonly Item[], apart: readonly string[] = [
       if (a !== b) parents.set(isFuller(a, b) ? b : a, isFuller(a, b) ? a : b)
     }
   }
-  return [...parents.keys()].map((item) => ({ id: item.id, kept: rootOf(item).id, because: reasons.get(item)! })).sort((a, b) => (a.id < b.id ? -1 : 1))
+  return [...parents.keys()]
+    .map((item) => ({ id: item.id, kept: rootOf(item).id, because: reasons.get(item)! }))
+    .sort((a, b) => (a.id < b.id ? -1 : 1))
 }

@@ -29,7 +29,9 @@ export function identify(source: string, items: readonly ReadItem[]): string[] {
     const addresses = timesSeen.get(item.guid) ?? new Set()
     timesSeen.set(item.guid, addresses.add(placeOf(item)))
   }
-  return items.map((item) => `${source}/${shortHash(keyOf(item, (timesSeen.get(item.guid ?? '')?.size ?? 0) > 1))}`)
+  return items.map(
+    (item) => `${source}/${shortHash(keyOf(item, (timesSeen.get(item.guid ?? '')?.size ?? 0) > 1))}`,
+  )
 }
 
 /** What tells items with one guid apart: their addresses, or the dates of one event. */

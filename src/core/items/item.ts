@@ -7,7 +7,17 @@ declare const clean: unique symbol
 /** Markup that the sanitiser let through. Only the sanitiser and the reader of item rows make one. */
 export type SanitisedHtml = string & { readonly [clean]: true }
 
-export const itemTypes = ['Article', 'SocialMediaPosting', 'ImageObject', 'Review', 'Product', 'Event', 'Person', 'Place', 'CreativeWork'] as const
+export const itemTypes = [
+  'Article',
+  'SocialMediaPosting',
+  'ImageObject',
+  'Review',
+  'Product',
+  'Event',
+  'Person',
+  'Place',
+  'CreativeWork',
+] as const
 export type ItemType = (typeof itemTypes)[number]
 
 /** A picture where its publisher keeps it. Sizes in CSS px, as far as the publisher tells them. */

@@ -7,7 +7,12 @@ const usualDepth = 2_000
 class TooDeep extends Error {}
 
 /** @returns false when it nests too deep: then what comes after is not read, and nothing that is open was closed */
-export function parseMarkup(text: string, handler: Partial<Handler>, options: ParserOptions = {}, deepest: number = usualDepth): boolean {
+export function parseMarkup(
+  text: string,
+  handler: Partial<Handler>,
+  options: ParserOptions = {},
+  deepest: number = usualDepth,
+): boolean {
   let depth = 0
   const bounded: Partial<Handler> = {
     ...handler,

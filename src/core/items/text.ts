@@ -1,8 +1,47 @@
 /** Plain text of markup, for titles, summaries and rules. Parsing is htmlparser2's; what separates words is ours. */
 import { parseMarkup } from './parseMarkup'
 
-const unseen = new Set(['script', 'style', 'template', 'noscript', 'head', 'title', 'textarea', 'select', 'svg', 'math', 'object', 'iframe'])
-const blocks = new Set(['p', 'div', 'br', 'li', 'ul', 'ol', 'tr', 'td', 'th', 'table', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'blockquote', 'figure', 'figcaption', 'pre', 'hr', 'section', 'article', 'dd', 'dt'])
+const unseen = new Set([
+  'script',
+  'style',
+  'template',
+  'noscript',
+  'head',
+  'title',
+  'textarea',
+  'select',
+  'svg',
+  'math',
+  'object',
+  'iframe',
+])
+const blocks = new Set([
+  'p',
+  'div',
+  'br',
+  'li',
+  'ul',
+  'ol',
+  'tr',
+  'td',
+  'th',
+  'table',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'blockquote',
+  'figure',
+  'figcaption',
+  'pre',
+  'hr',
+  'section',
+  'article',
+  'dd',
+  'dt',
+])
 
 /** Text as a reader would see it: one line, single spaces, nothing of scripts and styles. */
 export function textOf(markup: string): string {

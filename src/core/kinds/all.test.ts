@@ -9,23 +9,57 @@ import { defaultsOf, resolveSettings } from '../settings/settings'
 import { getKind, kinds } from './all'
 import { defineKind } from './kind'
 
-const context = { now: Date.parse('2026-03-10T12:00:00Z'), locale: 'en', offsetAt: () => 60, assets: 'https://delivery.example' }
+const context = {
+  now: Date.parse('2026-03-10T12:00:00Z'),
+  locale: 'en',
+  offsetAt: () => 60,
+  assets: 'https://delivery.example',
+}
 
 /** As awkward as real ones. */
-const awkward = (at: number, facts: Partial<Item>): Item => ({ type: 'Article', id: `x/${at}`, source: 'x', sourceName: 'X', url: `https://x.example/${at}`, name: `Entry ${at}`, text: 'Words.', image: [], keywords: [], datePublished: `2026-03-0${at}T08:00:00.000Z`, ...facts })
+const awkward = (at: number, facts: Partial<Item>): Item => ({
+  type: 'Article',
+  id: `x/${at}`,
+  source: 'x',
+  sourceName: 'X',
+  url: `https://x.example/${at}`,
+  name: `Entry ${at}`,
+  text: 'Words.',
+  image: [],
+  keywords: [],
+  datePublished: `2026-03-0${at}T08:00:00.000Z`,
+  ...facts,
+})
 const awkwardItems: Item[] = [
   awkward(1, { name: 'Long '.repeat(60), text: 'Long. '.repeat(400), image: [{ ref: 'a'.repeat(24) }] }),
   awkward(2, { name: 'יום פתוח בסדנה', inLanguage: 'he', datePublished: undefined, url: undefined }),
   awkward(3, { name: 'x'.repeat(300) }),
-  awkward(4, { name: '<img src=x onerror=alert(1)>', text: '"><script>alert(1)</script>', author: { name: '<b>Ada</b>' } }),
+  awkward(4, {
+    name: '<img src=x onerror=alert(1)>',
+    text: '"><script>alert(1)</script>',
+    author: { name: '<b>Ada</b>' },
+  }),
   awkward(5, { name: '', text: '' }),
 ]
 
 describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kind) => {
-  const all: [string, Settings][] = [['its example', kind.example.settings], ...kind.startingPoints.map((point): [string, Settings] => [point.label, point.settings])]
+  const all: [string, Settings][] = [
+    ['its example', kind.example.settings],
+    ...kind.startingPoints.map((point): [string, Settings] => [point.label, point.settings]),
+  ]
   describe.each(all)('%s', (_name, settings) => {
-    const input = { kind: id, settings: { ...defaultsOf(kind.fields), ...settings }, brand: plainBrand, decisions: noDecisions }
-    test.each([['its own items', kind.example.items], ['awkward items', awkwardItems], ['one item', awkwardItems.slice(0, 1)], ['nothing', []]])('renders %s from frozen input, twice alike, and survives JSON', (_what, items) => {
+    const input = {
+      kind: id,
+      settings: { ...defaultsOf(kind.fields), ...settings },
+      brand: plainBrand,
+      decisions: noDecisions,
+    }
+    test.each([
+      ['its own items', kind.example.items],
+      ['awkward items', awkwardItems],
+      ['one item', awkwardItems.slice(0, 1)],
+      ['nothing', []],
+    ])('renders %s from frozen input, twice alike, and survives JSON', (_what, items) => {
       const frozen = Object.freeze(items.map((item) => Object.freeze({ ...item })))
       const first = render(input, frozen, context)
       expect(render(input, frozen, context)).toEqual(first)
@@ -43,7 +77,8 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
     })
     test('every part that the markup carries is listed', () => {
       const listed = new Set(kind.parts.map((part) => part.name))
-      for (const [, part] of render(input, awkwardItems, context).html.matchAll(/\spart="([^"]+)"/g)) expect(listed).toContain(part)
+      for (const [, part] of render(input, awkwardItems, context).html.matchAll(/\spart="([^"]+)"/g))
+        expect(listed).toContain(part)
     })
     test('reserves more for more, and never less than nothing', () => {
       const values = resolveSettings(input.settings, plainBrand)
@@ -56,15 +91,28 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
   })
 })
 
-test('an unknown kind is named, with those that there are', () => expect(() => getKind('constructor')).toThrow(/Unknown kind "constructor"; known: .*feed/))
+test('an unknown kind is named, with those that there are', () =>
+  expect(() => getKind('constructor')).toThrow(/Unknown kind "constructor"; known: .*feed/))
 
 describe('the door for kinds', () => {
   const feed = getKind('feed')
   test.each([
     ['a part that is not listed', { parts: [] }, 'names the part'],
     ['no starting point', { startingPoints: [] }, 'has no starting point'],
-    ['a starting point with an unknown field', { startingPoints: [{ id: 'a', label: 'A', hint: '', settings: { nope: 1 } }] }, 'sets "nope"'],
+    [
+      'a starting point with an unknown field',
+      { startingPoints: [{ id: 'a', label: 'A', hint: '', settings: { nope: 1 } }] },
+      'sets "nope"',
+    ],
     ['a missing migration', { version: 2 }, 'needs 1 migrations'],
-    ['no sources', { fields: {}, startingPoints: [{ id: 'a', label: 'A', hint: '', settings: {} }] }, 'no "sources" field'],
-  ])('refuses %s', (_name, change, message) => expect(() => defineKind({ ...(feed as never as Parameters<typeof defineKind>[0]), ...(change as object) })).toThrow(message))
+    [
+      'no sources',
+      { fields: {}, startingPoints: [{ id: 'a', label: 'A', hint: '', settings: {} }] },
+      'no "sources" field',
+    ],
+  ])('refuses %s', (_name, change, message) =>
+    expect(() =>
+      defineKind({ ...(feed as never as Parameters<typeof defineKind>[0]), ...(change as object) }),
+    ).toThrow(message),
+  )
 })

@@ -2,9 +2,7 @@
 import { feed } from './feed/kind'
 import type { Kind } from './kind'
 
-export const kinds: readonly Kind[] = [
-  feed,
-]
+export const kinds: readonly Kind[] = [feed]
 
 const byId = new Map<string, Kind>()
 for (const kind of kinds) {

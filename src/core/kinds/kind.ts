@@ -24,7 +24,10 @@ export interface KindContext {
 }
 
 /** Something in the widget that can be clicked on the stage and restyled by `::part(name)`. */
-export interface Part { readonly name: string; readonly label: string }
+export interface Part {
+  readonly name: string
+  readonly label: string
+}
 
 /** A ready-made beginning: a name, what it is good for, and the settings in which it differs from the defaults. */
 export interface StartingPoint {
@@ -37,7 +40,11 @@ export interface StartingPoint {
 }
 
 /** A step from one version of the settings to the next; `to` is the version it leads to. */
-export interface Migration { readonly to: number; readonly name: string; run(settings: Settings): Settings }
+export interface Migration {
+  readonly to: number
+  readonly name: string
+  run(settings: Settings): Settings
+}
 
 export interface KindDefinition<F extends Fields, M> {
   readonly id: string
@@ -71,7 +78,10 @@ export interface KindDefinition<F extends Fields, M> {
 }
 
 /** A kind with its types folded away, as the list holds it. */
-export interface Kind extends Omit<KindDefinition<Fields, unknown>, 'rules' | 'model' | 'view' | 'styles' | 'reserve' | 'behaviours' | 'jsonLd'> {
+export interface Kind extends Omit<
+  KindDefinition<Fields, unknown>,
+  'rules' | 'model' | 'view' | 'styles' | 'reserve' | 'behaviours' | 'jsonLd'
+> {
   rules(values: Readonly<Record<string, Value>>, decisions: Decisions): Rule[]
   model(items: readonly Item[], values: Readonly<Record<string, Value>>, context: KindContext): unknown
   view(model: unknown): VNode
@@ -95,8 +105,10 @@ export function defineKind<F extends Fields, M>(definition: KindDefinition<F, M>
 function faultOf(kind: Kind): string | undefined {
   const parts = new Set(kind.parts.map((part) => part.name))
   for (const [path, field] of Object.entries(kind.fields)) {
-    if (field.part && !parts.has(field.part)) return `the field "${path}" names the part "${field.part}", which is not listed`
-    if (field.shownWhen && !Object.hasOwn(kind.fields, field.shownWhen.path)) return `the field "${path}" depends on "${field.shownWhen.path}", which is no field`
+    if (field.part && !parts.has(field.part))
+      return `the field "${path}" names the part "${field.part}", which is not listed`
+    if (field.shownWhen && !Object.hasOwn(kind.fields, field.shownWhen.path))
+      return `the field "${path}" depends on "${field.shownWhen.path}", which is no field`
   }
   if (!Object.hasOwn(kind.fields, 'sources')) return 'it has no "sources" field'
   if (kind.startingPoints.length === 0) return 'it has no starting point'
@@ -104,6 +116,7 @@ function faultOf(kind: Kind): string | undefined {
     const unknown = Object.keys(point.settings).find((path) => !Object.hasOwn(kind.fields, path))
     if (unknown) return `the starting point "${point.id}" sets "${unknown}", which is no field`
   }
-  if (kind.migrate.length !== kind.version - 1) return `version ${kind.version} needs ${kind.version - 1} migrations, it has ${kind.migrate.length}`
+  if (kind.migrate.length !== kind.version - 1)
+    return `version ${kind.version} needs ${kind.version - 1} migrations, it has ${kind.migrate.length}`
   return undefined
 }

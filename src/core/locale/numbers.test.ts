@@ -13,5 +13,16 @@ test.each<[string, number, string | undefined, string]>([
   ['ja', 1500.4, 'JPY', '1.500\u00a0¥'],
   ['en', -3, 'GBP', '−£3'],
   ['en', 5, 'constructor', 'constructor\u00a05'],
-])('in %s, %d %s is %s', (locale, price, priceCurrency, words) => expect(priceInWords({ price, priceCurrency }, locale)).toBe(words))
-test.each<[number, number, string, string]>([[4.349, 1, 'en', '4.3'], [4.349, 1, 'de', '4,3'], [12640, 0, 'en-GB', '12,640'], [12640, 0, 'pl', '12\u00a0640'], [-0.5, 1, 'fr', '−0,5'], [999, 0, 'nl', '999']])('%d with %d digits in %s is %s', (value, digits, locale, words) => expect(numberInWords(value, digits, locale)).toBe(words))
+])('in %s, %d %s is %s', (locale, price, priceCurrency, words) =>
+  expect(priceInWords({ price, priceCurrency }, locale)).toBe(words),
+)
+test.each<[number, number, string, string]>([
+  [4.349, 1, 'en', '4.3'],
+  [4.349, 1, 'de', '4,3'],
+  [12640, 0, 'en-GB', '12,640'],
+  [12640, 0, 'pl', '12\u00a0640'],
+  [-0.5, 1, 'fr', '−0,5'],
+  [999, 0, 'nl', '999'],
+])('%d with %d digits in %s is %s', (value, digits, locale, words) =>
+  expect(numberInWords(value, digits, locale)).toBe(words),
+)

@@ -1,7 +1,20 @@
 /** Numbers and prices in words from a bundled table: Intl differs between Node and browsers, and a widget must not. */
 import type { Offer } from '../items/item'
 
-const signs: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$', AUD: 'A$', CAD: 'C$', NZD: 'NZ$', CHF: 'CHF', DKK: 'kr', NOK: 'kr', SEK: 'kr', JPY: '¥', PLN: 'zł' }
+const signs: Readonly<Record<string, string>> = {
+  EUR: '€',
+  GBP: '£',
+  USD: '$',
+  AUD: 'A$',
+  CAD: 'C$',
+  NZD: 'NZ$',
+  CHF: 'CHF',
+  DKK: 'kr',
+  NOK: 'kr',
+  SEK: 'kr',
+  JPY: '¥',
+  PLN: 'zł',
+}
 /** Currencies whose smallest coin is the unit itself (ISO 4217). */
 const whole = new Set(['JPY', 'KRW', 'VND', 'ISK'])
 const noBreak = '\u00a0'
@@ -16,7 +29,9 @@ function separators(locale: string): { readonly point: string; readonly thousand
 /** Halves are rounded up, as people do. @param digits - behind the point */
 export function numberInWords(value: number, digits: number, locale: string): string {
   const { point, thousands } = separators(locale)
-  const [units = '', rest] = (Math.round(Math.abs(value) * 10 ** digits) / 10 ** digits).toFixed(digits).split('.')
+  const [units = '', rest] = (Math.round(Math.abs(value) * 10 ** digits) / 10 ** digits)
+    .toFixed(digits)
+    .split('.')
   return `${value < 0 ? '−' : ''}${units.replace(/\B(?=(\d{3})+$)/g, thousands)}${rest === undefined ? '' : point + rest}`
 }
 
@@ -24,7 +39,11 @@ export function numberInWords(value: number, digits: number, locale: string): st
 export function priceInWords({ price, priceCurrency }: Offer, locale: string): string {
   const language = locale.toLowerCase().split('-')[0]!
   const isEnglish = language === 'en' || language === 'cy'
-  const amount = numberInWords(Math.abs(price), whole.has(priceCurrency ?? '') || Number.isInteger(price) ? 0 : 2, locale)
+  const amount = numberInWords(
+    Math.abs(price),
+    whole.has(priceCurrency ?? '') || Number.isInteger(price) ? 0 : 2,
+    locale,
+  )
   const minus = price < 0 ? '−' : ''
   if (!priceCurrency) return minus + amount
   const sign = Object.hasOwn(signs, priceCurrency) ? signs[priceCurrency]! : priceCurrency

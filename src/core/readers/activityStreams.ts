@@ -12,45 +12,115 @@ import type { AnnouncedFeed, ReadProblem, Reader, Reference } from './reader'
 import { resolve } from './xmlTree'
 
 const actorTypes = new Set(['Person', 'Organization', 'Service', 'Application', 'Group'])
-const collectionTypes = new Set(['Collection', 'OrderedCollection', 'CollectionPage', 'OrderedCollectionPage'])
-const postTypes = new Set(['Note', 'Article', 'Page', 'Image', 'Video', 'Audio', 'Question', 'Event', 'Document'])
+const collectionTypes = new Set([
+  'Collection',
+  'OrderedCollection',
+  'CollectionPage',
+  'OrderedCollectionPage',
+])
+const postTypes = new Set([
+  'Note',
+  'Article',
+  'Page',
+  'Image',
+  'Video',
+  'Audio',
+  'Question',
+  'Event',
+  'Document',
+])
 const publicNames = /(^|[#:])Public$/
 
 export const activityStreams: Reader = {
   id: 'activitystreams',
   label: 'social account',
-  sniff: (head) => (!/^\s*[{[]/.test(head) ? 0 : /www\.w3\.org\/ns\/activitystreams/.test(head) ? 0.95 : /"type"\s*:\s*"(OrderedCollection|Collection)(Page)?"/.test(head) ? 0.85 : 0),
+  sniff: (head) =>
+    !/^\s*[{[]/.test(head)
+      ? 0
+      : /www\.w3\.org\/ns\/activitystreams/.test(head)
+        ? 0.95
+        : /"type"\s*:\s*"(OrderedCollection|Collection)(Page)?"/.test(head)
+          ? 0.85
+          : 0,
   read(text, context) {
     const problems: ReadProblem[] = []
     const root = parseTolerant(text)
-    if (!isObject(root)) return { feed: {}, items: [], problems: [{ where: 'the whole document', what: 'it is not valid JSON', done: 'nothing could be read' }] }
+    if (!isObject(root))
+      return {
+        feed: {},
+        items: [],
+        problems: [
+          { where: 'the whole document', what: 'it is not valid JSON', done: 'nothing could be read' },
+        ],
+      }
     const type = string(root.type) ?? ''
     if (actorTypes.has(type)) {
       return {
-        feed: { title: textOf(string(root.name) ?? string(root.preferredUsername) ?? ''), description: textOf(string(root.summary) ?? '') || undefined, url: linkOf(root.url, context.url), image: pictures(root.icon, context.url)[0]?.url },
-        items: [], problems, announced: collectionsOf(root, context.url),
+        feed: {
+          title: textOf(string(root.name) ?? string(root.preferredUsername) ?? ''),
+          description: textOf(string(root.summary) ?? '') || undefined,
+          url: linkOf(root.url, context.url),
+          image: pictures(root.icon, context.url)[0]?.url,
+        },
+        items: [],
+        problems,
+        announced: collectionsOf(root, context.url),
       }
     }
     const isCollection = collectionTypes.has(type)
-    const entries = isCollection ? [...listOf(root.orderedItems), ...listOf(root.items), ...(isObject(root.first) ? [...listOf(root.first.orderedItems), ...listOf(root.first.items)] : [])] : [root]
+    const entries = isCollection
+      ? [
+          ...listOf(root.orderedItems),
+          ...listOf(root.items),
+          ...(isObject(root.first) ? [...listOf(root.first.orderedItems), ...listOf(root.first.items)] : []),
+        ]
+      : [root]
     const items = entries.flatMap((entry) => readEntry(entry, context.url) ?? [])
     const references = entries.flatMap((entry) => referenceIn(entry, context.url) ?? [])
-    if (references.length > 0) problems.push({ where: references.length === 1 ? 'an entry' : `${references.length} entries`, what: 'only the address is told', done: 'what is public is read from there' })
-    const next = resolve(string(root.next) ?? (isObject(root.first) ? string(root.first.next) : entries.length === 0 ? string(root.first) : undefined), context.url)
-    return { feed: { title: textOf(string(root.name) ?? ''), language: undefined }, items, problems, next, ...(references.length > 0 ? { references } : {}) }
+    if (references.length > 0)
+      problems.push({
+        where: references.length === 1 ? 'an entry' : `${references.length} entries`,
+        what: 'only the address is told',
+        done: 'what is public is read from there',
+      })
+    const next = resolve(
+      string(root.next) ??
+        (isObject(root.first)
+          ? string(root.first.next)
+          : entries.length === 0
+            ? string(root.first)
+            : undefined),
+      context.url,
+    )
+    return {
+      feed: { title: textOf(string(root.name) ?? ''), language: undefined },
+      items,
+      problems,
+      next,
+      ...(references.length > 0 ? { references } : {}),
+    }
   },
-  example: '{"@context":"https://www.w3.org/ns/activitystreams","type":"OrderedCollection","orderedItems":[{"type":"Create","actor":"https://kiln.example/ada","published":"2026-03-02T08:00:00Z","to":["https://www.w3.org/ns/activitystreams#Public"],"object":{"id":"https://kiln.example/1","type":"Note","content":"<p>First firing</p>","to":["as:Public"]}}]}',
+  example:
+    '{"@context":"https://www.w3.org/ns/activitystreams","type":"OrderedCollection","orderedItems":[{"type":"Create","actor":"https://kiln.example/ada","published":"2026-03-02T08:00:00Z","to":["https://www.w3.org/ns/activitystreams#Public"],"object":{"id":"https://kiln.example/1","type":"Note","content":"<p>First firing</p>","to":["as:Public"]}}]}',
 }
 
 /** A post, also inside the activity that made or passed it on; what is deleted or only liked is nothing. */
 function readEntry(entry: unknown, base: string | undefined): ReadItem | undefined {
   if (!isObject(entry)) return undefined
   const type = strings(entry.type)[0] ?? ''
-  if (type === 'Create' || type === 'Update' || type === 'Add') return isObject(entry.object) ? readEntry({ ...pick(entry, 'published', 'to', 'cc', 'actor'), ...entry.object }, base) : undefined
+  if (type === 'Create' || type === 'Update' || type === 'Add')
+    return isObject(entry.object)
+      ? readEntry({ ...pick(entry, 'published', 'to', 'cc', 'actor'), ...entry.object }, base)
+      : undefined
   if (type === 'Announce') {
     const object = isObject(entry.object) ? readEntry(entry.object, base) : undefined
     if (!object) return undefined
-    return { ...object, guid: string(entry.id) ?? object.guid, sharedFrom: object.author?.name ?? object.author?.url ?? 'another account', datePublished: readDate(string(entry.published) ?? '') ?? object.datePublished }
+    return {
+      ...object,
+      guid: string(entry.id) ?? object.guid,
+      sharedFrom: object.author?.name ?? object.author?.url ?? 'another account',
+      datePublished: readDate(string(entry.published) ?? '') ?? object.datePublished,
+    }
   }
   if (actorTypes.has(type)) return readActor(entry, base)
   return postTypes.has(type) ? readPost(entry, type, base) : undefined
@@ -63,7 +133,13 @@ function collectionsOf(actor: Json, base: string | undefined): AnnouncedFeed[] {
     [actor.outbox, `Posts by ${name}`],
     [actor.featured, `What ${name} keeps at the top`],
     [actor.liked, `What ${name} likes`],
-    ...listOf(actor.streams).map((stream, at) => [stream, (isObject(stream) && textOf(string(stream.name) ?? '')) || `List ${at + 1} of ${name}`] as const),
+    ...listOf(actor.streams).map(
+      (stream, at) =>
+        [
+          stream,
+          (isObject(stream) && textOf(string(stream.name) ?? '')) || `List ${at + 1} of ${name}`,
+        ] as const,
+    ),
     [actor.followers, `Who follows ${name}`],
   ]
   return named.flatMap(([value, title]) => {
@@ -96,32 +172,64 @@ function referenceIn(entry: unknown, base: string | undefined): Reference | unde
     return url ? { url } : undefined
   }
   const told = type === 'Announce' ? resolve(string(entry.object), base) : undefined
-  return told ? { url: told, isShared: true, more: { guid: string(entry.id), datePublished: readDate(string(entry.published) ?? '') } } : undefined
+  return told
+    ? {
+        url: told,
+        isShared: true,
+        more: { guid: string(entry.id), datePublished: readDate(string(entry.published) ?? '') },
+      }
+    : undefined
 }
 
-const pick = (entry: Json, ...names: string[]) => Object.fromEntries(names.flatMap((name) => (entry[name] === undefined ? [] : [[name, entry[name]]])))
+const pick = (entry: Json, ...names: string[]) =>
+  Object.fromEntries(names.flatMap((name) => (entry[name] === undefined ? [] : [[name, entry[name]]])))
 
 function readPost(post: Json, type: string, base: string | undefined): ReadItem {
   const by = listOf(post.attributedTo ?? post.actor)[0]
   const byUrl = resolve(isObject(by) ? (string(by.url) ?? string(by.id)) : string(by), base)
-  const byName = isObject(by) ? (string(by.name) ?? string(by.preferredUsername)) : byUrl ? nameIn(byUrl) : undefined
-  const content = string(post.content) ?? string(Object.values(isObject(post.contentMap) ? post.contentMap : {})[0])
+  const byName = isObject(by)
+    ? (string(by.name) ?? string(by.preferredUsername))
+    : byUrl
+      ? nameIn(byUrl)
+      : undefined
+  const content =
+    string(post.content) ?? string(Object.values(isObject(post.contentMap) ? post.contentMap : {})[0])
   const language = isObject(post.contentMap) ? Object.keys(post.contentMap)[0] : undefined
   const audience = [...strings(post.to), ...strings(post.cc)]
-  const isClosed = (post.to !== undefined || post.cc !== undefined) && !audience.some((one) => publicNames.test(one))
+  const isClosed =
+    (post.to !== undefined || post.cc !== undefined) && !audience.some((one) => publicNames.test(one))
   const warning = string(post.summary)
   return {
-    type: type === 'Article' || type === 'Page' ? 'Article' : type === 'Image' ? 'ImageObject' : type === 'Event' ? 'Event' : 'SocialMediaPosting',
+    type:
+      type === 'Article' || type === 'Page'
+        ? 'Article'
+        : type === 'Image'
+          ? 'ImageObject'
+          : type === 'Event'
+            ? 'Event'
+            : 'SocialMediaPosting',
     guid: string(post.id),
     url: linkOf(post.url, base) ?? resolve(string(post.id), base),
     name: textOf(string(post.name) ?? ''),
     summary: type === 'Article' ? warning : undefined,
     html: content,
-    image: unique([...(type === 'Image' ? pictures(post, base) : []), ...objects(post.attachment).flatMap((one) => (/^(Image|Document)$/.test(string(one.type) ?? '') && !/^(video|audio|application|text)\//.test(string(one.mediaType) ?? '') ? pictures(one, base) : [])), ...pictures(post.image, base), ...picturesIn(content ?? '', base)]),
+    image: unique([
+      ...(type === 'Image' ? pictures(post, base) : []),
+      ...objects(post.attachment).flatMap((one) =>
+        /^(Image|Document)$/.test(string(one.type) ?? '') &&
+        !/^(video|audio|application|text)\//.test(string(one.mediaType) ?? '')
+          ? pictures(one, base)
+          : [],
+      ),
+      ...pictures(post.image, base),
+      ...picturesIn(content ?? '', base),
+    ]),
     author: byName ? { name: oneLine(byName), url: byUrl } : undefined,
     datePublished: readDate(string(post.published) ?? ''),
     dateModified: readDate(string(post.updated) ?? ''),
-    keywords: objects(post.tag).filter((tag) => /Hashtag$/.test(string(tag.type) ?? '')).flatMap((tag) => string(tag.name)?.replace(/^#/, '') ?? []),
+    keywords: objects(post.tag)
+      .filter((tag) => /Hashtag$/.test(string(tag.type) ?? ''))
+      .flatMap((tag) => string(tag.name)?.replace(/^#/, '') ?? []),
     inLanguage: language,
     startDate: timeOf(post.startTime),
     endDate: timeOf(post.endTime),
@@ -148,7 +256,18 @@ function linkOf(value: unknown, base: string | undefined): string | undefined {
 
 function pictures(value: unknown, base: string | undefined): ReadPicture[] {
   return listOf(value).flatMap((one) => {
-    const url = isObject(one) ? (linkOf(one.url, base) ?? resolve(string(one.href), base)) : resolve(string(one), base)
-    return url ? [{ url, width: isObject(one) ? number(one.width) : undefined, height: isObject(one) ? number(one.height) : undefined, caption: isObject(one) ? string(one.name) : undefined }] : []
+    const url = isObject(one)
+      ? (linkOf(one.url, base) ?? resolve(string(one.href), base))
+      : resolve(string(one), base)
+    return url
+      ? [
+          {
+            url,
+            width: isObject(one) ? number(one.width) : undefined,
+            height: isObject(one) ? number(one.height) : undefined,
+            caption: isObject(one) ? string(one.name) : undefined,
+          },
+        ]
+      : []
   })
 }

@@ -3,56 +3,127 @@ import fc from 'fast-check'
 import { readBytes, readers } from './all'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
-const read = (text: string, url = 'https://kiln.example/feeds/all.xml', contentType?: string) => readBytes(bytes(text), { url, contentType })
-const rss = (items: string, more = '') => `<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:m="http://media.example/mrss/"><channel><title>Kiln</title>${more}${items}</channel></rss>`
+const read = (text: string, url = 'https://kiln.example/feeds/all.xml', contentType?: string) =>
+  readBytes(bytes(text), { url, contentType })
+const rss = (items: string, more = '') =>
+  `<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:m="http://media.example/mrss/"><channel><title>Kiln</title>${more}${items}</channel></rss>`
 
 describe.each(readers.map((reader) => [reader.id, reader] as const))('reader %s', (id, reader) => {
   test('takes its own example and no other does', () => {
     expect(readBytes(bytes(reader.example), { url: 'https://kiln.example/' }).format).toBe(id)
   })
   test('never throws on what is cut off or broken, and reads it within bounds', () => {
-    fc.assert(fc.property(fc.nat(reader.example.length), fc.string(), fc.nat(reader.example.length), (cut, junk, at) => {
-      const broken = reader.example.slice(0, at) + junk + reader.example.slice(cut)
-      const reading = reader.read(broken, { url: 'https://kiln.example/' })
-      expect(Array.isArray(reading.items)).toBe(true)
-    }), { numRuns: 300 })
+    fc.assert(
+      fc.property(
+        fc.nat(reader.example.length),
+        fc.string(),
+        fc.nat(reader.example.length),
+        (cut, junk, at) => {
+          const broken = reader.example.slice(0, at) + junk + reader.example.slice(cut)
+          const reading = reader.read(broken, { url: 'https://kiln.example/' })
+          expect(Array.isArray(reading.items)).toBe(true)
+        },
+      ),
+      { numRuns: 300 },
+    )
   })
 })
 
 test('never throws on any bytes', () => {
-  fc.assert(fc.property(fc.uint8Array({ maxLength: 400 }), (any) => { expect(typeof readBytes(any).format).toBe('string') }), { numRuns: 500 })
+  fc.assert(
+    fc.property(fc.uint8Array({ maxLength: 400 }), (any) => {
+      expect(typeof readBytes(any).format).toBe('string')
+    }),
+    { numRuns: 500 },
+  )
 })
 
 describe('RSS', () => {
   test.each([
-    ['a title with entities and tags', '<title>Pots &amp;amp; &lt;b&gt;pans&lt;/b&gt;</title>', { name: 'Pots & pans' }],
+    [
+      'a title with entities and tags',
+      '<title>Pots &amp;amp; &lt;b&gt;pans&lt;/b&gt;</title>',
+      { name: 'Pots & pans' },
+    ],
     ['a CDATA title', '<title><![CDATA[Pots & <i>pans</i>]]></title>', { name: 'Pots & pans' }],
-    ['HTML entities that nobody declared', '<title>Caf&eacute;&nbsp;&mdash; open</title>', { name: 'Café — open' }],
+    [
+      'HTML entities that nobody declared',
+      '<title>Caf&eacute;&nbsp;&mdash; open</title>',
+      { name: 'Café — open' },
+    ],
     ['a relative link', '<link>../news/1</link>', { url: 'https://kiln.example/news/1' }],
-    ['a permalink where there is no link', '<guid>https://kiln.example/9</guid>', { url: 'https://kiln.example/9', guid: 'https://kiln.example/9' }],
-    ['a guid that is no address', '<guid isPermaLink="false">https://kiln.example/9</guid>', { url: undefined, guid: 'https://kiln.example/9' }],
-    ['an author with mail and name', '<author>ada@kiln.example (Ada Testwood)</author>', { author: { name: 'Ada Testwood' } }],
+    [
+      'a permalink where there is no link',
+      '<guid>https://kiln.example/9</guid>',
+      { url: 'https://kiln.example/9', guid: 'https://kiln.example/9' },
+    ],
+    [
+      'a guid that is no address',
+      '<guid isPermaLink="false">https://kiln.example/9</guid>',
+      { url: undefined, guid: 'https://kiln.example/9' },
+    ],
+    [
+      'an author with mail and name',
+      '<author>ada@kiln.example (Ada Testwood)</author>',
+      { author: { name: 'Ada Testwood' } },
+    ],
     ['a creator', '<dc:creator>Ada Testwood</dc:creator>', { author: { name: 'Ada Testwood' } }],
     ['a bare mail is nobody', '<author>ada@kiln.example</author>', { author: undefined }],
-    ['content beside description', '<description>short</description><content:encoded><![CDATA[<p>long</p>]]></content:encoded>', { summary: 'short', html: '<p>long</p>' }],
-    ['markup as elements', '<description><p>as <b>elements</b></p></description>', { summary: '<p>as <b>elements</b></p>' }],
+    [
+      'content beside description',
+      '<description>short</description><content:encoded><![CDATA[<p>long</p>]]></content:encoded>',
+      { summary: 'short', html: '<p>long</p>' },
+    ],
+    [
+      'markup as elements',
+      '<description><p>as <b>elements</b></p></description>',
+      { summary: '<p>as <b>elements</b></p>' },
+    ],
     ['categories', '<category>clay</category><category> glaze </category>', { keywords: ['clay', 'glaze'] }],
     ['a date that is none', '<pubDate>soon</pubDate>', { datePublished: undefined }],
-    ['the date of Dublin Core', '<dc:date>2026-03-02T08:00:00Z</dc:date>', { datePublished: '2026-03-02T08:00:00.000Z' }],
+    [
+      'the date of Dublin Core',
+      '<dc:date>2026-03-02T08:00:00Z</dc:date>',
+      { datePublished: '2026-03-02T08:00:00.000Z' },
+    ],
   ])('%s', (_name, inner, expected) => {
     const [item] = read(rss(`<item>${inner}</item>`)).items
     expect(item).toMatchObject(expected)
   })
 
   test.each([
-    ['media content, widest first', '<m:content url="a.jpg" medium="image" width="100"/><m:content url="b.jpg" medium="image" width="900"/>', 'https://kiln.example/feeds/b.jpg'],
-    ['media thumbnail in a group', '<m:group><m:thumbnail url="https://p.example/t.jpg"/></m:group>', 'https://p.example/t.jpg'],
-    ['enclosure', '<enclosure url="https://p.example/e.jpg" type="image/jpeg" length="1"/>', 'https://p.example/e.jpg'],
-    ['the first one in the text', '<description>&lt;p&gt;&lt;img src="/in.png"&gt;&lt;/p&gt;</description>', 'https://kiln.example/in.png'],
-  ])('finds the picture: %s', (_name, inner, url) => expect(read(rss(`<item>${inner}</item>`)).items[0]!.image[0]!.url).toBe(url))
+    [
+      'media content, widest first',
+      '<m:content url="a.jpg" medium="image" width="100"/><m:content url="b.jpg" medium="image" width="900"/>',
+      'https://kiln.example/feeds/b.jpg',
+    ],
+    [
+      'media thumbnail in a group',
+      '<m:group><m:thumbnail url="https://p.example/t.jpg"/></m:group>',
+      'https://p.example/t.jpg',
+    ],
+    [
+      'enclosure',
+      '<enclosure url="https://p.example/e.jpg" type="image/jpeg" length="1"/>',
+      'https://p.example/e.jpg',
+    ],
+    [
+      'the first one in the text',
+      '<description>&lt;p&gt;&lt;img src="/in.png"&gt;&lt;/p&gt;</description>',
+      'https://kiln.example/in.png',
+    ],
+  ])('finds the picture: %s', (_name, inner, url) =>
+    expect(read(rss(`<item>${inner}</item>`)).items[0]!.image[0]!.url).toBe(url),
+  )
 
   test('passes over a one pixel counter and a sound', () => {
-    expect(read(rss('<item><enclosure url="https://p.example/e.mp3" type="audio/mpeg"/><description>&lt;img src="/c.gif" width="1" height="1"&gt;</description></item>')).items[0]!.image).toEqual([])
+    expect(
+      read(
+        rss(
+          '<item><enclosure url="https://p.example/e.mp3" type="audio/mpeg"/><description>&lt;img src="/c.gif" width="1" height="1"&gt;</description></item>',
+        ),
+      ).items[0]!.image,
+    ).toEqual([])
   })
 
   test('reads what came before the break, and says where it broke', () => {
@@ -62,82 +133,237 @@ describe('RSS', () => {
     expect(problems[0]!.what).toBe('the element is never closed')
   })
 
-  test('an element that closes itself is closed', () => expect(read(rss('<item><title>One</title><enclosure url="https://p.example/e.jpg" type="image/jpeg"/><category/></item>')).problems).toEqual([]))
+  test('an element that closes itself is closed', () =>
+    expect(
+      read(
+        rss(
+          '<item><title>One</title><enclosure url="https://p.example/e.jpg" type="image/jpeg"/><category/></item>',
+        ),
+      ).problems,
+    ).toEqual([]))
 
-  test('says which link is no address', () => expect(read(rss('<item><link>javascript:alert(1)</link></item>')).problems).toEqual([{ where: 'entry 1, link', what: '“javascript:alert(1)” is no web address', done: 'the entry has no link' }]))
+  test('says which link is no address', () =>
+    expect(read(rss('<item><link>javascript:alert(1)</link></item>')).problems).toEqual([
+      {
+        where: 'entry 1, link',
+        what: '“javascript:alert(1)” is no web address',
+        done: 'the entry has no link',
+      },
+    ]))
 
   test('takes the documents of RSS 1.0, with their items beside the channel', () => {
-    const text = '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns="http://purl.org/rss/1.0/"><channel><title>Kiln</title></channel><item rdf:about="https://kiln.example/1"><title>One</title></item></rdf:RDF>'
-    expect(read(text)).toMatchObject({ format: 'rss', feed: { title: 'Kiln' }, items: [{ name: 'One', guid: 'https://kiln.example/1' }] })
+    const text =
+      '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns="http://purl.org/rss/1.0/"><channel><title>Kiln</title></channel><item rdf:about="https://kiln.example/1"><title>One</title></item></rdf:RDF>'
+    expect(read(text)).toMatchObject({
+      format: 'rss',
+      feed: { title: 'Kiln' },
+      items: [{ name: 'One', guid: 'https://kiln.example/1' }],
+    })
   })
 })
 
 describe('Atom', () => {
-  const atom = (inner: string, attributes = '') => `<feed xmlns="http://www.w3.org/2005/Atom" ${attributes}><title type="html">Kiln &amp;amp; Tide</title><entry>${inner}</entry></feed>`
+  const atom = (inner: string, attributes = '') =>
+    `<feed xmlns="http://www.w3.org/2005/Atom" ${attributes}><title type="html">Kiln &amp;amp; Tide</title><entry>${inner}</entry></feed>`
   test.each([
     ['text stays as it is', '<title type="text">a &lt; b</title>', { name: 'a < b' }],
-    ['html is escaped markup', '<title type="html">a &amp;lt; &lt;b&gt;b&lt;/b&gt;</title>', { name: 'a < b' }],
-    ['xhtml is elements in a div', '<content type="xhtml"><div xmlns="http://www.w3.org/1999/xhtml"><p>a<br/>b</p></div></content>', { html: '<p>a<br>b</p>' }],
-    ['the alternate link among others', '<link rel="self" href="/s"/><link rel="alternate" type="text/html" href="/a"/>', { url: 'https://kiln.example/a' }],
+    [
+      'html is escaped markup',
+      '<title type="html">a &amp;lt; &lt;b&gt;b&lt;/b&gt;</title>',
+      { name: 'a < b' },
+    ],
+    [
+      'xhtml is elements in a div',
+      '<content type="xhtml"><div xmlns="http://www.w3.org/1999/xhtml"><p>a<br/>b</p></div></content>',
+      { html: '<p>a<br>b</p>' },
+    ],
+    [
+      'the alternate link among others',
+      '<link rel="self" href="/s"/><link rel="alternate" type="text/html" href="/a"/>',
+      { url: 'https://kiln.example/a' },
+    ],
     ['xml:base of the entry', '<link href="one"/>', { url: 'https://tide.example/posts/one' }],
-    ['published and updated', '<published>2026-03-01T00:00:00Z</published><updated>2026-03-02T00:00:00Z</updated>', { datePublished: '2026-03-01T00:00:00.000Z', dateModified: '2026-03-02T00:00:00.000Z' }],
-    ['base64 of a binary type that is text', '<content type="application/octet-stream">SGVsbG8</content>', { html: 'Hello' }],
-  ])('%s', (name, inner, expected) => expect(read(atom(inner, name.startsWith('xml:base') ? 'xml:base="https://tide.example/posts/"' : '')).items[0]).toMatchObject(expected))
+    [
+      'published and updated',
+      '<published>2026-03-01T00:00:00Z</published><updated>2026-03-02T00:00:00Z</updated>',
+      { datePublished: '2026-03-01T00:00:00.000Z', dateModified: '2026-03-02T00:00:00.000Z' },
+    ],
+    [
+      'base64 of a binary type that is text',
+      '<content type="application/octet-stream">SGVsbG8</content>',
+      { html: 'Hello' },
+    ],
+  ])('%s', (name, inner, expected) =>
+    expect(
+      read(atom(inner, name.startsWith('xml:base') ? 'xml:base="https://tide.example/posts/"' : '')).items[0],
+    ).toMatchObject(expected),
+  )
 
   test('another prefix is the same format', () => {
-    expect(read('<a:feed xmlns:a="http://www.w3.org/2005/Atom"><a:title>Kiln</a:title><a:entry><a:title>One</a:title></a:entry></a:feed>')).toMatchObject({ format: 'atom', feed: { title: 'Kiln' }, items: [{ name: 'One' }] })
+    expect(
+      read(
+        '<a:feed xmlns:a="http://www.w3.org/2005/Atom"><a:title>Kiln</a:title><a:entry><a:title>One</a:title></a:entry></a:feed>',
+      ),
+    ).toMatchObject({ format: 'atom', feed: { title: 'Kiln' }, items: [{ name: 'One' }] })
   })
 })
 
 describe('JSON Feed', () => {
-  const json = (item: object) => JSON.stringify({ version: 'https://jsonfeed.org/version/1.1', title: 'Kiln', items: [item] })
+  const json = (item: object) =>
+    JSON.stringify({ version: 'https://jsonfeed.org/version/1.1', title: 'Kiln', items: [item] })
   test.each([
-    ['plain text becomes markup', { id: 1, content_text: 'a < b\n\nc' }, { guid: '1', html: '<p>a &lt; b</p><p>c</p>' }],
+    [
+      'plain text becomes markup',
+      { id: 1, content_text: 'a < b\n\nc' },
+      { guid: '1', html: '<p>a &lt; b</p><p>c</p>' },
+    ],
     ['authors of 1.1', { id: '1', authors: [{ name: 'Ada' }] }, { author: { name: 'Ada' } }],
-    ['author of 1.0', { id: '1', author: { name: 'Ada', url: '/ada' } }, { author: { name: 'Ada', url: 'https://kiln.example/ada' } }],
-    ['image before what is in the text', { id: '1', image: '/i.png', content_html: '<img src="/t.png">' }, { image: [{ url: 'https://kiln.example/i.png' }, { url: 'https://kiln.example/t.png' }] }],
-    ['fields of a wrong type are left out', { id: '1', title: { a: 1 }, tags: 'no', url: 7 }, { name: '', keywords: [] }],
+    [
+      'author of 1.0',
+      { id: '1', author: { name: 'Ada', url: '/ada' } },
+      { author: { name: 'Ada', url: 'https://kiln.example/ada' } },
+    ],
+    [
+      'image before what is in the text',
+      { id: '1', image: '/i.png', content_html: '<img src="/t.png">' },
+      { image: [{ url: 'https://kiln.example/i.png' }, { url: 'https://kiln.example/t.png' }] },
+    ],
+    [
+      'fields of a wrong type are left out',
+      { id: '1', title: { a: 1 }, tags: 'no', url: 7 },
+      { name: '', keywords: [] },
+    ],
   ])('%s', (_name, item, expected) => expect(read(json(item)).items[0]).toMatchObject(expected))
-  test('an entry that is no object is left out and said', () => expect(read('{"version":"https://jsonfeed.org/version/1","items":[3,{"id":"a"}]}')).toMatchObject({ items: [{ guid: 'a' }], problems: [{ where: 'entry 1' }] }))
-  test('cut off: nothing can be read, and it is said', () => expect(read('{"version":"https://jsonfeed.org/version/1","items":[{"id"')).toMatchObject({ format: 'json-feed', items: [], problems: [{ done: 'nothing could be read' }] }))
+  test('an entry that is no object is left out and said', () =>
+    expect(read('{"version":"https://jsonfeed.org/version/1","items":[3,{"id":"a"}]}')).toMatchObject({
+      items: [{ guid: 'a' }],
+      problems: [{ where: 'entry 1' }],
+    }))
+  test('cut off: nothing can be read, and it is said', () =>
+    expect(read('{"version":"https://jsonfeed.org/version/1","items":[{"id"')).toMatchObject({
+      format: 'json-feed',
+      items: [],
+      problems: [{ done: 'nothing could be read' }],
+    }))
 })
 
 describe('a page instead of a feed', () => {
   test('announces what it links', () => {
-    const { format, announced } = read('<!doctype html><head><base href="https://tide.example/"><link rel="alternate" type="application/atom+xml" href="a.xml" title="News"></head><a href="/comments/feed/">Comments</a>', undefined, 'text/html')
+    const { format, announced } = read(
+      '<!doctype html><head><base href="https://tide.example/"><link rel="alternate" type="application/atom+xml" href="a.xml" title="News"></head><a href="/comments/feed/">Comments</a>',
+      undefined,
+      'text/html',
+    )
     expect(format).toBe('page')
-    expect(announced).toEqual([{ url: 'https://tide.example/a.xml', title: 'News', contentType: 'application/atom+xml' }, { url: 'https://tide.example/comments/feed/', title: 'Comments', contentType: '' }])
+    expect(announced).toEqual([
+      { url: 'https://tide.example/a.xml', title: 'News', contentType: 'application/atom+xml' },
+      { url: 'https://tide.example/comments/feed/', title: 'Comments', contentType: '' },
+    ])
   })
 })
 
-test.each([['', 'it is empty'], ['just words', 'it is of no known format']])('%p is of no format', (text, what) => expect(read(text)).toMatchObject({ format: 'unknown', problems: [{ what }] }))
+test.each([
+  ['', 'it is empty'],
+  ['just words', 'it is of no known format'],
+])('%p is of no format', (text, what) =>
+  expect(read(text)).toMatchObject({ format: 'unknown', problems: [{ what }] }),
+)
 
 describe('what was made to hang or to break whoever reads it', () => {
   const span = { from: Date.parse('2026-01-01'), to: Date.parse('2028-01-01') }
-  const event = (rule: string, start = '19700101T000000Z') => `BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:${start}\nRRULE:${rule}\nEND:VEVENT\nEND:VCALENDAR`
+  const event = (rule: string, start = '19700101T000000Z') =>
+    `BEGIN:VCALENDAR\nBEGIN:VEVENT\nDTSTART:${start}\nRRULE:${rule}\nEND:VEVENT\nEND:VCALENDAR`
   test.each<[string, string, string, string]>([
-    ['elements nested without end in a feed', `<rss><channel><item><title>One</title></item>${'<a>'.repeat(60_000)}`, 'rss', 'nested more than'],
-    ['and in a page', `<!doctype html><html><body>${'<div>'.repeat(60_000)}`, 'page', 'nested thousands deep'],
-    ['things within things in a page', `<!doctype html><html><body>${'<div itemscope itemprop="x">'.repeat(20_000)}`, 'page', 'nested thousands deep'],
-    ['outlines within outlines', `<opml><body>${'<outline text="a">'.repeat(50_000)}`, 'opml', 'nested more than'],
-    ['markup nested without end in an entry', `<rss><channel><item><description>${'&lt;div&gt;'.repeat(60_000)}&lt;img src=a&gt;</description></item></channel></rss>`, 'rss', ''],
-    ['posts passed on without end', `{"@context":"https://www.w3.org/ns/activitystreams","type":"OrderedCollection","orderedItems":[${'{"type":"Announce","object":'.repeat(30_000)}{}${'}'.repeat(30_000)}]}`, 'activitystreams', 'nested too deep'],
-    ['events at events in a page', `<html><script type="application/ld+json">${'{"@type":"Event","location":'.repeat(30_000)}1${'}'.repeat(30_000)}</script></html>`, 'page', ''],
+    [
+      'elements nested without end in a feed',
+      `<rss><channel><item><title>One</title></item>${'<a>'.repeat(60_000)}`,
+      'rss',
+      'nested more than',
+    ],
+    [
+      'and in a page',
+      `<!doctype html><html><body>${'<div>'.repeat(60_000)}`,
+      'page',
+      'nested thousands deep',
+    ],
+    [
+      'things within things in a page',
+      `<!doctype html><html><body>${'<div itemscope itemprop="x">'.repeat(20_000)}`,
+      'page',
+      'nested thousands deep',
+    ],
+    [
+      'outlines within outlines',
+      `<opml><body>${'<outline text="a">'.repeat(50_000)}`,
+      'opml',
+      'nested more than',
+    ],
+    [
+      'markup nested without end in an entry',
+      `<rss><channel><item><description>${'&lt;div&gt;'.repeat(60_000)}&lt;img src=a&gt;</description></item></channel></rss>`,
+      'rss',
+      '',
+    ],
+    [
+      'posts passed on without end',
+      `{"@context":"https://www.w3.org/ns/activitystreams","type":"OrderedCollection","orderedItems":[${'{"type":"Announce","object":'.repeat(30_000)}{}${'}'.repeat(30_000)}]}`,
+      'activitystreams',
+      'nested too deep',
+    ],
+    [
+      'events at events in a page',
+      `<html><script type="application/ld+json">${'{"@type":"Event","location":'.repeat(30_000)}1${'}'.repeat(30_000)}</script></html>`,
+      'page',
+      '',
+    ],
     ['lists within lists in JSON', `{"items":${'['.repeat(50_000)}${']'.repeat(50_000)}}`, 'json-feed', ''],
-    ['events within events', `BEGIN:VCALENDAR\n${'BEGIN:VEVENT\n'.repeat(5_000)}`, 'icalendar', 'nested more than'],
-    ['a text in a hundred thousand lines', `BEGIN:VCALENDAR\nBEGIN:VEVENT\nSUMMARY:a\n${' b\n'.repeat(100_000)}END:VEVENT`, 'icalendar', ''],
-    ['a parameter said ten thousand times', `BEGIN:VCALENDAR\nBEGIN:VEVENT\nSUMMARY${';a'.repeat(50_000)}:x\nEND:VEVENT`, 'icalendar', ''],
+    [
+      'events within events',
+      `BEGIN:VCALENDAR\n${'BEGIN:VEVENT\n'.repeat(5_000)}`,
+      'icalendar',
+      'nested more than',
+    ],
+    [
+      'a text in a hundred thousand lines',
+      `BEGIN:VCALENDAR\nBEGIN:VEVENT\nSUMMARY:a\n${' b\n'.repeat(100_000)}END:VEVENT`,
+      'icalendar',
+      '',
+    ],
+    [
+      'a parameter said ten thousand times',
+      `BEGIN:VCALENDAR\nBEGIN:VEVENT\nSUMMARY${';a'.repeat(50_000)}:x\nEND:VEVENT`,
+      'icalendar',
+      '',
+    ],
     ['an event in each second since 1970', event('FREQ=SECONDLY'), 'icalendar', ''],
-    ['one counted in thousands of millions', event('FREQ=SECONDLY;COUNT=4000000000'), 'icalendar', 'more of it than can be worked out'],
-    ['a thousand events that never come', `BEGIN:VCALENDAR\n${'BEGIN:VEVENT\nDTSTART:20200101T000000Z\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31\nEND:VEVENT\n'.repeat(1_000)}END:VCALENDAR`, 'icalendar', 'more of it than can be worked out'],
-    ['a zone that changes in each second', 'BEGIN:VCALENDAR\nBEGIN:VTIMEZONE\nTZID:X\nBEGIN:STANDARD\nDTSTART:19000101T000000\nRRULE:FREQ=SECONDLY\nTZOFFSETFROM:+0000\nTZOFFSETTO:+0100\nEND:STANDARD\nEND:VTIMEZONE\nBEGIN:VEVENT\nDTSTART;TZID=X:20260101T000000\nRRULE:FREQ=DAILY\nEND:VEVENT\nEND:VCALENDAR', 'icalendar', ''],
+    [
+      'one counted in thousands of millions',
+      event('FREQ=SECONDLY;COUNT=4000000000'),
+      'icalendar',
+      'more of it than can be worked out',
+    ],
+    [
+      'a thousand events that never come',
+      `BEGIN:VCALENDAR\n${'BEGIN:VEVENT\nDTSTART:20200101T000000Z\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31\nEND:VEVENT\n'.repeat(1_000)}END:VCALENDAR`,
+      'icalendar',
+      'more of it than can be worked out',
+    ],
+    [
+      'a zone that changes in each second',
+      'BEGIN:VCALENDAR\nBEGIN:VTIMEZONE\nTZID:X\nBEGIN:STANDARD\nDTSTART:19000101T000000\nRRULE:FREQ=SECONDLY\nTZOFFSETFROM:+0000\nTZOFFSETTO:+0100\nEND:STANDARD\nEND:VTIMEZONE\nBEGIN:VEVENT\nDTSTART;TZID=X:20260101T000000\nRRULE:FREQ=DAILY\nEND:VEVENT\nEND:VCALENDAR',
+      'icalendar',
+      '',
+    ],
   ])('%s', (_name, text, format, what) => {
     const reading = readBytes(new TextEncoder().encode(text), { url: 'https://kiln.example/', span })
     expect(reading.format).toBe(format)
     expect(reading.problems.map((one) => one.what).join('\n')).toContain(what)
   })
   test('the dates of an old daily event are those of the span', () => {
-    const { items } = readBytes(new TextEncoder().encode(event('FREQ=DAILY;INTERVAL=7', '20200106T190000Z')), { span })
+    const { items } = readBytes(
+      new TextEncoder().encode(event('FREQ=DAILY;INTERVAL=7', '20200106T190000Z')),
+      { span },
+    )
     expect([items[0]!.dates![0], items[0]!.dates!.length]).toEqual(['2026-01-05T19:00:00Z', 104])
   })
 })

@@ -12,7 +12,18 @@ import type { Reader, ReadContext, Reading } from './reader'
 import { rss } from './rss'
 import { vCard } from './vCard'
 
-export const readers: readonly Reader[] = [rss, atom, jsonFeed, activityStreams, designTokens, iCalendar, vCard, opml, page, csv]
+export const readers: readonly Reader[] = [
+  rss,
+  atom,
+  jsonFeed,
+  activityStreams,
+  designTokens,
+  iCalendar,
+  vCard,
+  opml,
+  page,
+  csv,
+]
 
 const ids = new Set<string>()
 for (const { id } of readers) {
@@ -34,10 +45,17 @@ export function readBytes(bytes: Uint8Array, context: ReadContext = {}): Reading
   // NUL and other control characters that no XML may hold, and that show as nothing.
   const text = decoded.text.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F]/g, '')
   const head = text.slice(0, 4096)
-  const [best, confidence] = readers.map((reader) => [reader, reader.sniff(head, context)] as const).reduce((a, b) => (b[1] > a[1] ? b : a))
+  const [best, confidence] = readers
+    .map((reader) => [reader, reader.sniff(head, context)] as const)
+    .reduce((a, b) => (b[1] > a[1] ? b : a))
   if (confidence < leastConfidence) {
     const what = text.trim() === '' ? 'it is empty' : 'it is of no known format'
-    return { format: 'unknown', feed: {}, items: [], problems: [...decoded.problems, { where: 'the whole document', what, done: 'nothing could be read' }] }
+    return {
+      format: 'unknown',
+      feed: {},
+      items: [],
+      problems: [...decoded.problems, { where: 'the whole document', what, done: 'nothing could be read' }],
+    }
   }
   const reading = readWhole(best, text, context)
   return { format: best.id, ...reading, problems: [...decoded.problems, ...reading.problems] }
@@ -49,6 +67,12 @@ function readWhole(reader: Reader, text: string, context: ReadContext): Omit<Rea
     return reader.read(text, context)
   } catch (error) {
     if (!(error instanceof RangeError)) throw error
-    return { feed: {}, items: [], problems: [{ where: 'the whole document', what: 'it is nested too deep', done: 'nothing could be read' }] }
+    return {
+      feed: {},
+      items: [],
+      problems: [
+        { where: 'the whole document', what: 'it is nested too deep', done: 'nothing could be read' },
+      ],
+    }
   }
 }

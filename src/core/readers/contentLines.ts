@@ -26,17 +26,27 @@ export interface Component {
   readonly at: number
 }
 
-interface OpenComponent { readonly name: string; readonly lines: ContentLine[]; readonly parts: OpenComponent[]; readonly at: number }
+interface OpenComponent {
+  readonly name: string
+  readonly lines: ContentLine[]
+  readonly parts: OpenComponent[]
+  readonly at: number
+}
 
 const lineStart = /^(?:[A-Za-z0-9_-]+\.)?[A-Za-z0-9_-]+(?:;[^:]*)?:/
 /** Names that are properties in any case, as long as no space follows the colon. */
-const usualNames = /^(?:[\w-]+\.)?(?:version|prodid|method|uid|summary|description|location|dtstart|dtend|dtstamp|due|duration|rrule|rdate|exdate|exrule|categories|class|created|last-modified|organizer|attendee|sequence|status|transp|url|geo|tzid|tzname|tzoffsetfrom|tzoffsetto|fn|n|nickname|tel|email|adr|org|title|role|note|photo|logo|bday|rev)(?:;[^:]*)?:(?! )/i
+const usualNames =
+  /^(?:[\w-]+\.)?(?:version|prodid|method|uid|summary|description|location|dtstart|dtend|dtstamp|due|duration|rrule|rdate|exdate|exrule|categories|class|created|last-modified|organizer|attendee|sequence|status|transp|url|geo|tzid|tzname|tzoffsetfrom|tzoffsetto|fn|n|nickname|tel|email|adr|org|title|role|note|photo|logo|bday|rev)(?:;[^:]*)?:(?! )/i
 
 /** Words of a text that was broken without being folded look like `Bring: shoes`; names of properties are in one case throughout. */
 const isStart = (raw: string) => {
   if (/^[ \t]*(BEGIN|END)\s*:/i.test(raw) || /^[A-Z][A-Z-]+[=]/.test(raw) || usualNames.test(raw)) return true
   const name = lineStart.test(raw) ? /^[^;:]+/.exec(raw)![0] : ''
-  return name !== '' && !/^https?$/i.test(name) && (name === name.toUpperCase() || name === name.toLowerCase() || name.includes('.'))
+  return (
+    name !== '' &&
+    !/^https?$/i.test(name) &&
+    (name === name.toUpperCase() || name === name.toLowerCase() || name.includes('.'))
+  )
 }
 /** Components within components; alarms within events are two. */
 const deepest = 50
@@ -50,7 +60,12 @@ export function readComponents(text: string): { readonly root: Component; readon
   for (const { written, at } of unfold(text)) {
     const line = readLine(written, at)
     if (!line) {
-      if (problems.length < 20) problems.push({ where: `line ${at}`, what: `“${written.slice(0, 60)}” is no line of this format`, done: 'it was passed over' })
+      if (problems.length < 20)
+        problems.push({
+          where: `line ${at}`,
+          what: `“${written.slice(0, 60)}” is no line of this format`,
+          done: 'it was passed over',
+        })
       continue
     }
     const inner = open.at(-1)!
@@ -58,18 +73,38 @@ export function readComponents(text: string): { readonly root: Component; readon
       const part: OpenComponent = { name: line.value.trim().toUpperCase(), lines: [], parts: [], at }
       inner.parts.push(part)
       if (open.length < deepest) open.push(part)
-      else if (problems.length < 20) problems.push({ where: `line ${at}`, what: `${part.name} is nested more than ${deepest} deep`, done: 'what is in it was taken as its surroundings’' })
+      else if (problems.length < 20)
+        problems.push({
+          where: `line ${at}`,
+          what: `${part.name} is nested more than ${deepest} deep`,
+          done: 'what is in it was taken as its surroundings’',
+        })
     } else if (line.name === 'END') {
       const wanted = line.value.trim().toUpperCase()
       const depth = open.findLastIndex((one) => one.name === wanted)
-      if (depth < 1) problems.push({ where: `line ${at}`, what: `END:${wanted} closes nothing`, done: 'it was passed over' })
+      if (depth < 1)
+        problems.push({
+          where: `line ${at}`,
+          what: `END:${wanted} closes nothing`,
+          done: 'it was passed over',
+        })
       else {
-        if (depth < open.length - 1) problems.push({ where: `line ${at}`, what: `${open.at(-1)!.name} is never closed`, done: 'it was taken to end here' })
+        if (depth < open.length - 1)
+          problems.push({
+            where: `line ${at}`,
+            what: `${open.at(-1)!.name} is never closed`,
+            done: 'it was taken to end here',
+          })
         open.length = depth
       }
     } else inner.lines.push(line)
   }
-  if (open.length > 1) problems.push({ where: 'the end', what: `${open.at(-1)!.name} is never closed`, done: 'what is there was read' })
+  if (open.length > 1)
+    problems.push({
+      where: 'the end',
+      what: `${open.at(-1)!.name} is never closed`,
+      done: 'what is there was read',
+    })
   return { root, problems }
 }
 
@@ -77,7 +112,10 @@ export function readComponents(text: string): { readonly root: Component; readon
 function* unfold(text: string): Generator<{ written: string; at: number }> {
   // Pieces are joined at the end: a text of a hundred thousand lines is looked at once, not once for each line.
   let current: { pieces: string[]; at: number; isQuoted: boolean } | undefined
-  const whole = ({ pieces, at: from }: { pieces: string[]; at: number }) => ({ written: pieces.join(''), at: from })
+  const whole = ({ pieces, at: from }: { pieces: string[]; at: number }) => ({
+    written: pieces.join(''),
+    at: from,
+  })
   let at = 0
   for (const raw of text.split(/\r\n|\n|\r/)) {
     at += 1
@@ -96,7 +134,10 @@ function* unfold(text: string): Generator<{ written: string; at: number }> {
       if (current) yield whole(current)
       current = { pieces: [raw], at, isQuoted: false }
     }
-    if (current && current.pieces.length < 9) current.isQuoted ||= /;(?:ENCODING=)?QUOTED-PRINTABLE/i.test(current.pieces.length === 1 ? raw : current.pieces.join(''))
+    if (current && current.pieces.length < 9)
+      current.isQuoted ||= /;(?:ENCODING=)?QUOTED-PRINTABLE/i.test(
+        current.pieces.length === 1 ? raw : current.pieces.join(''),
+      )
   }
   if (current) yield whole(current)
 }
@@ -106,13 +147,28 @@ function readLine(written: string, at: number): ContentLine | undefined {
   if (colon < 0) return undefined
   const [full = '', ...rest] = splitOutsideQuotes(written.slice(0, colon), ';')
   const dot = full.lastIndexOf('.')
-  const name = full.slice(dot + 1).trim().toUpperCase()
+  const name = full
+    .slice(dot + 1)
+    .trim()
+    .toUpperCase()
   if (!/^[A-Z0-9_-]+$/.test(name)) return undefined
   const parameters = new Map<string, string[]>()
   for (const one of rest) {
     const equals = one.indexOf('=')
-    const key = equals < 0 ? (oldParameters.test(one.trim()) ? 'ENCODING' : 'TYPE') : one.slice(0, equals).trim().toUpperCase()
-    const values = splitOutsideQuotes(equals < 0 ? one : one.slice(equals + 1), ',').map((value) => uncaret(value.trim().replace(/^"([^"]*)"$/, '$1').replace(/"/g, '')))
+    const key =
+      equals < 0
+        ? oldParameters.test(one.trim())
+          ? 'ENCODING'
+          : 'TYPE'
+        : one.slice(0, equals).trim().toUpperCase()
+    const values = splitOutsideQuotes(equals < 0 ? one : one.slice(equals + 1), ',').map((value) =>
+      uncaret(
+        value
+          .trim()
+          .replace(/^"([^"]*)"$/, '$1')
+          .replace(/"/g, ''),
+      ),
+    )
     const before = parameters.get(key)
     if (before) before.push(...values)
     else parameters.set(key, values)
@@ -145,7 +201,10 @@ function splitOutsideQuotes(text: string, separator: string): string[] {
 }
 
 /** RFC 6868 */
-const uncaret = (value: string) => (value.includes('^') ? value.replace(/\^([n'^])/g, (_all, code: string) => ({ n: '\n', "'": '"', '^': '^' })[code]!) : value)
+const uncaret = (value: string) =>
+  value.includes('^')
+    ? value.replace(/\^([n'^])/g, (_all, code: string) => ({ n: '\n', "'": '"', '^': '^' })[code]!)
+    : value
 
 export const lineOf = (component: Component, ...names: string[]): ContentLine | undefined => {
   for (const name of names) {
@@ -154,11 +213,14 @@ export const lineOf = (component: Component, ...names: string[]): ContentLine | 
   }
   return undefined
 }
-export const linesOf = (component: Component, ...names: string[]): ContentLine[] => component.lines.filter((line) => names.includes(line.name) && line.value.trim() !== '')
-export const parameterOf = (line: ContentLine | undefined, name: string): string | undefined => line?.parameters.get(name)?.[0]
+export const linesOf = (component: Component, ...names: string[]): ContentLine[] =>
+  component.lines.filter((line) => names.includes(line.name) && line.value.trim() !== '')
+export const parameterOf = (line: ContentLine | undefined, name: string): string | undefined =>
+  line?.parameters.get(name)?.[0]
 
 /** Marked private by its owner (CLASS of both formats). */
-export const isClosed = (component: Component): boolean => /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(component, 'CLASS')?.value.trim() ?? '')
+export const isClosed = (component: Component): boolean =>
+  /^(PRIVATE|CONFIDENTIAL)$/i.test(lineOf(component, 'CLASS')?.value.trim() ?? '')
 
 /** JPEG, PNG, GIF, WebP in base64, where nobody says that it is. */
 const pictureBeginnings = /^(\/9j\/|iVBORw0KGgo|R0lGOD|UklGR)[\w+/]{20,}=*$/
@@ -168,19 +230,32 @@ const mostPacked = 4_000_000
 /** Where its picture is: an address, or a `data:` address of what is packed into the line; undefined when neither can be used. */
 export function pictureOf(line: ContentLine, base: string | undefined): string | undefined {
   if (line.value.length > mostPacked) return undefined
-  if (/^data:/i.test(line.value)) return /^data:image\/[\w.+-]+;base64,[\w+/=]+$/i.test(line.value.trim()) ? line.value.trim() : undefined
+  if (/^data:/i.test(line.value))
+    return /^data:image\/[\w.+-]+;base64,[\w+/=]+$/i.test(line.value.trim()) ? line.value.trim() : undefined
   // What stands on lines of its own was joined as a text would be.
   const packed = line.value.replace(/\\n|\s/g, '')
   const isPacked = /^(B|BASE64)$/i.test(parameterOf(line, 'ENCODING') ?? '') || pictureBeginnings.test(packed)
   if (!isPacked) return resolve(line.value, base)
-  const told = [parameterOf(line, 'FMTTYPE')?.replace(/^image\//i, ''), ...(line.parameters.get('TYPE') ?? [])].find((one) => /^(jpe?g|png|gif|webp|bmp|svg\+xml)$/i.test(one ?? ''))
-  return /^[\w+/]+=*$/.test(packed) ? `data:image/${(told ?? 'jpeg').toLowerCase()};base64,${packed}` : undefined
+  const told = [
+    parameterOf(line, 'FMTTYPE')?.replace(/^image\//i, ''),
+    ...(line.parameters.get('TYPE') ?? []),
+  ].find((one) => /^(jpe?g|png|gif|webp|bmp|svg\+xml)$/i.test(one ?? ''))
+  return /^[\w+/]+=*$/.test(packed)
+    ? `data:image/${(told ?? 'jpeg').toLowerCase()};base64,${packed}`
+    : undefined
 }
 
 /** `52.5;1.25` or `52.5,1.25`; undefined for what lies on no globe. */
-export function readPoint(value: string): { readonly latitude: number; readonly longitude: number } | undefined {
+export function readPoint(
+  value: string,
+): { readonly latitude: number; readonly longitude: number } | undefined {
   const [latitude, longitude] = value.split(/[;,]/).map(Number)
-  return latitude !== undefined && longitude !== undefined && Math.abs(latitude) <= 90 && Math.abs(longitude) <= 180 ? { latitude, longitude } : undefined
+  return latitude !== undefined &&
+    longitude !== undefined &&
+    Math.abs(latitude) <= 90 &&
+    Math.abs(longitude) <= 180
+    ? { latitude, longitude }
+    : undefined
 }
 
 /** Text with its escapes undone, quoted-printable and base64 text decoded. */
@@ -197,10 +272,13 @@ export function carried(line: ContentLine): string {
     else if (!/^=\s*$/.test(piece)) bytes.push(...encoder.encode(piece))
   }
   const charset = parameterOf(line, 'CHARSET')
-  return decode(Uint8Array.from(bytes), { contentType: charset ? `text/plain; charset=${charset}` : undefined }).text.replace(/\r\n?/g, '\n')
+  return decode(Uint8Array.from(bytes), {
+    contentType: charset ? `text/plain; charset=${charset}` : undefined,
+  }).text.replace(/\r\n?/g, '\n')
 }
 
-export const unescapeText = (value: string): string => value.replace(/\\([\\;,:"nN])/g, (_all, code: string) => (code === 'n' || code === 'N' ? '\n' : code))
+export const unescapeText = (value: string): string =>
+  value.replace(/\\([\\;,:"nN])/g, (_all, code: string) => (code === 'n' || code === 'N' ? '\n' : code))
 
 /** Pieces of a structured value, each with its escapes undone. */
 export function splitEscaped(value: string, separator: ';' | ','): string[] {

@@ -37,7 +37,10 @@ function likeliest(sample: string, form: CsvForm): string {
   let best = ','
   let bestScore = 0
   for (const delimiter of delimiters) {
-    const widths = scan(sample, { ...form, delimiter }).rows.filter((row) => row.length > 1 || row[0] !== '').slice(0, 50).map((row) => row.length)
+    const widths = scan(sample, { ...form, delimiter })
+      .rows.filter((row) => row.length > 1 || row[0] !== '')
+      .slice(0, 50)
+      .map((row) => row.length)
     const counts = new Map<number, number>()
     for (const width of widths) counts.set(width, (counts.get(width) ?? 0) + 1)
     const [width, rows] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a), [1, 0])
@@ -47,7 +50,10 @@ function likeliest(sample: string, form: CsvForm): string {
   return best
 }
 
-function scan(text: string, { delimiter, quote = '"', escape, comment }: CsvForm & { delimiter: string }): { rows: string[][]; problems: ReadProblem[] } {
+function scan(
+  text: string,
+  { delimiter, quote = '"', escape, comment }: CsvForm & { delimiter: string },
+): { rows: string[][]; problems: ReadProblem[] } {
   const rows: string[][] = []
   const problems: ReadProblem[] = []
   let row: string[] = []
@@ -71,7 +77,8 @@ function scan(text: string, { delimiter, quote = '"', escape, comment }: CsvForm
   /** Whether a quote further on in the same line closes the field, so that this one is only part of the text. */
   const closesLater = (place: number): boolean => {
     const end = lineEnd(place)
-    for (let next = text.indexOf(quote, place); next >= 0 && next < end; next = text.indexOf(quote, next + 1)) if (closesAt(next + 1) >= 0) return true
+    for (let next = text.indexOf(quote, place); next >= 0 && next < end; next = text.indexOf(quote, next + 1))
+      if (closesAt(next + 1) >= 0) return true
     return false
   }
 
@@ -83,7 +90,11 @@ function scan(text: string, { delimiter, quote = '"', escape, comment }: CsvForm
       value += text.slice(at, next)
       at = next
       if (at >= text.length) {
-        problems.push({ where: `row ${rows.length + 1}`, what: 'a quotation is never closed', done: 'the rest was taken as its text' })
+        problems.push({
+          where: `row ${rows.length + 1}`,
+          what: 'a quotation is never closed',
+          done: 'the rest was taken as its text',
+        })
         return value
       }
       if (escape && escape !== quote && text.startsWith(escape, at)) {
@@ -107,7 +118,10 @@ function scan(text: string, { delimiter, quote = '"', escape, comment }: CsvForm
     }
   }
   const nextSpecial = (from: number): number => {
-    const ends = [text.indexOf(quote, from), escape && escape !== quote ? text.indexOf(escape, from) : -1].filter((place) => place >= 0)
+    const ends = [
+      text.indexOf(quote, from),
+      escape && escape !== quote ? text.indexOf(escape, from) : -1,
+    ].filter((place) => place >= 0)
     return ends.length > 0 ? Math.min(...ends) : text.length
   }
   function plain(): string {

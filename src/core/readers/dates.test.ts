@@ -23,13 +23,21 @@ describe('readDate', () => {
     ['a comment after it', 'Mon, 02 Mar 2026 08:00:00 +0000 (UTC)', '2026-03-02T08:00:00.000Z'],
   ])('%s', (_name, written, expected) => expect(readDate(written)).toBe(expected))
 
-  test.each([[''], ['soon'], ['2026-13-40'], ['99 Mar 2026'], ['Mon, 02 Foo 2026 08:00:00 GMT']])('%p is no date', (written) => expect(readDate(written)).toBeUndefined())
+  test.each([[''], ['soon'], ['2026-13-40'], ['99 Mar 2026'], ['Mon, 02 Foo 2026 08:00:00 GMT']])(
+    '%p is no date',
+    (written) => expect(readDate(written)).toBeUndefined(),
+  )
 
   test('reads back every instant that it could have written itself', () => {
-    fc.assert(fc.property(fc.date({ min: new Date('1970-01-01'), max: new Date('2099-12-31'), noInvalidDate: true }), (date) => {
-      const whole = new Date(Math.floor(date.getTime() / 1000) * 1000)
-      expect(readDate(whole.toUTCString())).toBe(whole.toISOString())
-      expect(readDate(whole.toISOString())).toBe(whole.toISOString())
-    }))
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('1970-01-01'), max: new Date('2099-12-31'), noInvalidDate: true }),
+        (date) => {
+          const whole = new Date(Math.floor(date.getTime() / 1000) * 1000)
+          expect(readDate(whole.toUTCString())).toBe(whole.toISOString())
+          expect(readDate(whole.toISOString())).toBe(whole.toISOString())
+        },
+      ),
+    )
   })
 })

@@ -2,23 +2,56 @@ import { describe, expect, test } from '@jest/globals'
 import { decode } from './decode'
 
 const latin = (text: string) => Uint8Array.from(text, (letter) => letter.charCodeAt(0))
-const wide = (text: string, littleEndian: boolean, bytes: 2 | 4) => Uint8Array.from([...text].flatMap((letter) => {
-  const point = letter.codePointAt(0)!
-  const big = bytes === 2 ? [point >> 8, point & 255] : [0, point >> 16, (point >> 8) & 255, point & 255]
-  return littleEndian ? big.reverse() : big
-}))
+const wide = (text: string, littleEndian: boolean, bytes: 2 | 4) =>
+  Uint8Array.from(
+    [...text].flatMap((letter) => {
+      const point = letter.codePointAt(0)!
+      const big = bytes === 2 ? [point >> 8, point & 255] : [0, point >> 16, (point >> 8) & 255, point & 255]
+      return littleEndian ? big.reverse() : big
+    }),
+  )
 
 describe('decode', () => {
   test.each([
     ['UTF-8 without a word', new TextEncoder().encode('Käse'), undefined, 'Käse', 'utf-8'],
     ['UTF-8 with a mark, which is not text', Uint8Array.of(0xef, 0xbb, 0xbf, 0x61), undefined, 'a', 'utf-8'],
     ['what the transport says', latin('K\xe4se'), 'text/xml; charset=iso-8859-1', 'Käse', 'windows-1252'],
-    ['what the document declares', latin('<?xml version="1.0" encoding="ISO-8859-1"?>K\xe4se'), undefined, '<?xml version="1.0" encoding="ISO-8859-1"?>Käse', 'windows-1252'],
-    ['windows-1252 in the range that Node gets wrong', latin('\x93quoted\x94 \x80'), 'text/plain; charset=windows-1252', '“quoted” €', 'windows-1252'],
-    ['UTF-16 by its mark', Uint8Array.of(0xff, 0xfe, ...wide('Käse', true, 2)), undefined, 'Käse', 'utf-16le'],
+    [
+      'what the document declares',
+      latin('<?xml version="1.0" encoding="ISO-8859-1"?>K\xe4se'),
+      undefined,
+      '<?xml version="1.0" encoding="ISO-8859-1"?>Käse',
+      'windows-1252',
+    ],
+    [
+      'windows-1252 in the range that Node gets wrong',
+      latin('\x93quoted\x94 \x80'),
+      'text/plain; charset=windows-1252',
+      '“quoted” €',
+      'windows-1252',
+    ],
+    [
+      'UTF-16 by its mark',
+      Uint8Array.of(0xff, 0xfe, ...wide('Käse', true, 2)),
+      undefined,
+      'Käse',
+      'utf-16le',
+    ],
     ['UTF-16 without one', wide('<a>', false, 2), undefined, '<a>', 'utf-16be'],
-    ['UTF-32 by its mark', Uint8Array.of(0, 0, 0xfe, 0xff, ...wide('K🏺', false, 4)), undefined, 'K🏺', 'utf-32be'],
-    ['UTF-32, little end first', Uint8Array.of(0xff, 0xfe, 0, 0, ...wide('K🏺', true, 4)), undefined, 'K🏺', 'utf-32le'],
+    [
+      'UTF-32 by its mark',
+      Uint8Array.of(0, 0, 0xfe, 0xff, ...wide('K🏺', false, 4)),
+      undefined,
+      'K🏺',
+      'utf-32be',
+    ],
+    [
+      'UTF-32, little end first',
+      Uint8Array.of(0xff, 0xfe, 0, 0, ...wide('K🏺', true, 4)),
+      undefined,
+      'K🏺',
+      'utf-32le',
+    ],
   ])('%s', (_name, bytes, contentType, text, encoding) => {
     expect(decode(bytes, { contentType })).toMatchObject({ text, encoding, problems: [] })
   })
@@ -26,8 +59,19 @@ describe('decode', () => {
   test('says so when it says UTF-8 and is not', () => {
     const { text, problems } = decode(latin('K\xe4se'), { contentType: 'text/xml; charset=utf-8' })
     expect(text).toBe('Käse')
-    expect(problems).toEqual([{ where: 'the answer’s Content-Type', what: 'it says UTF-8, but the text is not', done: 'it was read as windows-1252' }])
+    expect(problems).toEqual([
+      {
+        where: 'the answer’s Content-Type',
+        what: 'it says UTF-8, but the text is not',
+        done: 'it was read as windows-1252',
+      },
+    ])
   })
-  test('says so when nothing is declared and it is not UTF-8', () => expect(decode(latin('K\xe4se')).problems).toHaveLength(1))
-  test('passes over an encoding that nobody knows', () => expect(decode(new TextEncoder().encode('ä'), { contentType: 'a/b; charset=klingon' })).toMatchObject({ text: 'ä', problems: [{ what: 'the encoding “klingon” is not known' }] }))
+  test('says so when nothing is declared and it is not UTF-8', () =>
+    expect(decode(latin('K\xe4se')).problems).toHaveLength(1))
+  test('passes over an encoding that nobody knows', () =>
+    expect(decode(new TextEncoder().encode('ä'), { contentType: 'a/b; charset=klingon' })).toMatchObject({
+      text: 'ä',
+      problems: [{ what: 'the encoding “klingon” is not known' }],
+    }))
 })

@@ -26,7 +26,11 @@ export function decode(bytes: Uint8Array, context: ReadContext = {}): Decoded {
   if (mark) {
     const [signature, encoding] = mark
     const body = bytes.subarray(signature.length)
-    return { text: encoding.startsWith('utf-32') ? decodeUtf32(body, encoding === 'utf-32le') : run(encoding, body), encoding, problems }
+    return {
+      text: encoding.startsWith('utf-32') ? decodeUtf32(body, encoding === 'utf-32le') : run(encoding, body),
+      encoding,
+      problems,
+    }
   }
   const declared = [
     { name: charsetOf(context.contentType), where: 'the answer’s Content-Type' },
@@ -39,7 +43,11 @@ export function decode(bytes: Uint8Array, context: ReadContext = {}): Decoded {
       continue
     }
     if (encoding === 'utf-8' && !isUtf8(bytes)) {
-      problems.push({ where, what: 'it says UTF-8, but the text is not', done: 'it was read as windows-1252' })
+      problems.push({
+        where,
+        what: 'it says UTF-8, but the text is not',
+        done: 'it was read as windows-1252',
+      })
       return { text: run('windows-1252', bytes), encoding: 'windows-1252', problems }
     }
     // A document in UTF-16 could not have declared itself in plain letters.
@@ -49,7 +57,11 @@ export function decode(bytes: Uint8Array, context: ReadContext = {}): Decoded {
   const wide = wideWithoutMark(bytes)
   if (wide) return { text: run(wide, bytes), encoding: wide, problems }
   if (isUtf8(bytes)) return { text: run('utf-8', bytes), encoding: 'utf-8', problems }
-  problems.push({ where: 'the whole text', what: 'no encoding is declared and it is not UTF-8', done: 'it was read as windows-1252' })
+  problems.push({
+    where: 'the whole text',
+    what: 'no encoding is declared and it is not UTF-8',
+    done: 'it was read as windows-1252',
+  })
   return { text: run('windows-1252', bytes), encoding: 'windows-1252', problems }
 }
 

@@ -17,13 +17,22 @@ const most = 5_000
 export function microdataOf(html: string, base: string | undefined): Json[] {
   if (!/\sitemscope/i.test(html)) return []
   const dom = new DomHandler()
-  parseMarkup(html, { onopentag: (name, attributes) => dom.onopentag(name, attributes), onclosetag: () => dom.onclosetag(), ontext: (piece) => dom.ontext(piece) })
+  parseMarkup(html, {
+    onopentag: (name, attributes) => dom.onopentag(name, attributes),
+    onclosetag: () => dom.onclosetag(),
+    ontext: (piece) => dom.ontext(piece),
+  })
   const document = dom.root
   const byId = new Map<string, Element>()
   const tops: Element[] = []
   visit(document, (element) => {
     if (element.attribs.id && !byId.has(element.attribs.id)) byId.set(element.attribs.id, element)
-    if (element.attribs.itemscope !== undefined && element.attribs.itemprop === undefined && tops.length < most) tops.push(element)
+    if (
+      element.attribs.itemscope !== undefined &&
+      element.attribs.itemprop === undefined &&
+      tops.length < most
+    )
+      tops.push(element)
   })
   return tops.map((element) => nodeOf(element, byId, base, new Set()))
 }
@@ -36,9 +45,17 @@ function visit(start: Node | Document, see: (element: Element) => void): void {
   }
 }
 
-function nodeOf(element: Element, byId: ReadonlyMap<string, Element>, base: string | undefined, within: ReadonlySet<Element>): Json {
+function nodeOf(
+  element: Element,
+  byId: ReadonlyMap<string, Element>,
+  base: string | undefined,
+  within: ReadonlySet<Element>,
+): Json {
   const { itemtype = '', itemid, itemref = '' } = element.attribs
-  const node: Record<string, unknown> = { '@type': itemtype.split(/\s+/).filter(Boolean), ...(itemid ? { '@id': resolve(itemid, base) ?? itemid } : {}) }
+  const node: Record<string, unknown> = {
+    '@type': itemtype.split(/\s+/).filter(Boolean),
+    ...(itemid ? { '@id': resolve(itemid, base) ?? itemid } : {}),
+  }
   const inside = new Set(within).add(element)
   const queue: Node[] = [...childrenOf(element), ...itemref.split(/\s+/).flatMap((id) => byId.get(id) ?? [])]
   const seen = new Set<Node>([element])
@@ -48,15 +65,35 @@ function nodeOf(element: Element, byId: ReadonlyMap<string, Element>, base: stri
     const names = (one.attribs.itemprop ?? '').split(/\s+/).filter(Boolean)
     const isItem = one.attribs.itemscope !== undefined
     if (names.length > 0) {
-      const value = isItem ? (inside.has(one) || inside.size > 30 ? undefined : nodeOf(one, byId, base, inside)) : valueOf(one, base)
-      for (const name of names) if (value !== undefined && name !== '__proto__') node[name] = Object.hasOwn(node, name) ? [...(Array.isArray(node[name]) ? (node[name] as unknown[]) : [node[name]]), value] : value
+      const value = isItem
+        ? inside.has(one) || inside.size > 30
+          ? undefined
+          : nodeOf(one, byId, base, inside)
+        : valueOf(one, base)
+      for (const name of names)
+        if (value !== undefined && name !== '__proto__')
+          node[name] = Object.hasOwn(node, name)
+            ? [...(Array.isArray(node[name]) ? (node[name] as unknown[]) : [node[name]]), value]
+            : value
     }
     if (!isItem) queue.unshift(...childrenOf(one))
   }
   return node
 }
 
-const addressAttributes: Readonly<Record<string, string>> = { a: 'href', area: 'href', link: 'href', img: 'src', audio: 'src', embed: 'src', iframe: 'src', source: 'src', track: 'src', video: 'src', object: 'data' }
+const addressAttributes: Readonly<Record<string, string>> = {
+  a: 'href',
+  area: 'href',
+  link: 'href',
+  img: 'src',
+  audio: 'src',
+  embed: 'src',
+  iframe: 'src',
+  source: 'src',
+  track: 'src',
+  video: 'src',
+  object: 'data',
+}
 
 function valueOf(element: Element, base: string | undefined): string {
   const { attribs, name } = element

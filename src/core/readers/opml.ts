@@ -18,17 +18,36 @@ export const opml: Reader = {
     const outlines = outlinesOf(root)
     const seen = new Set<string>()
     const announced = outlines.flatMap(({ text: title, xmlUrl }): AnnouncedFeed[] => {
-      const url = resolve(xmlUrl?.replace(/^feed:(\/\/)?(?=https?:)/i, '').replace(/^feed:/i, 'http:'), context.url)
-      if (xmlUrl && !url) problems.push({ where: `outline “${title.slice(0, 40)}”`, what: `“${xmlUrl.slice(0, 60)}” is no web address`, done: 'it was left out' })
+      const url = resolve(
+        xmlUrl?.replace(/^feed:(\/\/)?(?=https?:)/i, '').replace(/^feed:/i, 'http:'),
+        context.url,
+      )
+      if (xmlUrl && !url)
+        problems.push({
+          where: `outline “${title.slice(0, 40)}”`,
+          what: `“${xmlUrl.slice(0, 60)}” is no web address`,
+          done: 'it was left out',
+        })
       if (!url || seen.has(url)) return []
       seen.add(url)
       return [{ url, title, contentType: '' }]
     })
-    if (announced.length === 0) problems.push({ where: 'the whole document', what: 'there is no feed in it', done: 'nothing could be read' })
+    if (announced.length === 0)
+      problems.push({
+        where: 'the whole document',
+        what: 'there is no feed in it',
+        done: 'nothing could be read',
+      })
     const head = childOf(root, 'head')
-    return { feed: { title: oneLine(plainOf(childOf(head, 'title'))) || undefined }, items: [], problems, announced }
+    return {
+      feed: { title: oneLine(plainOf(childOf(head, 'title'))) || undefined },
+      items: [],
+      problems,
+      announced,
+    }
   },
-  example: '<opml version="2.0"><head><title>Pottery</title></head><body><outline text="Kilns"><outline text="Kiln notes" type="rss" xmlUrl="https://kiln.example/feed.xml"/></outline></body></opml>',
+  example:
+    '<opml version="2.0"><head><title>Pottery</title></head><body><outline text="Kilns"><outline text="Kiln notes" type="rss" xmlUrl="https://kiln.example/feed.xml"/></outline></body></opml>',
 }
 
 /** Every outline of the document, in order. Letter case of attributes does not count, since writers disagree on it. */
@@ -37,8 +56,13 @@ export function outlinesOf(root: XmlNode | undefined, depth = 0): Outline[] {
   return root.children.flatMap((child): Outline[] => {
     if (typeof child === 'string') return []
     if (child.name !== 'outline') return outlinesOf(child, depth)
-    const own = Object.fromEntries(Object.entries(child.attributes).map(([name, value]) => [name.toLowerCase(), value]))
-    return [{ text: oneLine(own.text ?? own.title ?? ''), xmlUrl: own.xmlurl?.trim() || undefined, depth }, ...outlinesOf(child, depth + 1)]
+    const own = Object.fromEntries(
+      Object.entries(child.attributes).map(([name, value]) => [name.toLowerCase(), value]),
+    )
+    return [
+      { text: oneLine(own.text ?? own.title ?? ''), xmlUrl: own.xmlurl?.trim() || undefined, depth },
+      ...outlinesOf(child, depth + 1),
+    ]
   })
 }
 

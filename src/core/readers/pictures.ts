@@ -10,7 +10,11 @@ const whole = (text: string | undefined) => {
 }
 
 /** Best first, each address once. @param markups - the entry's raw markup, looked through last */
-export function picturesOf(entry: XmlNode, markups: readonly (string | undefined)[], base: string | undefined): ReadPicture[] {
+export function picturesOf(
+  entry: XmlNode,
+  markups: readonly (string | undefined)[],
+  base: string | undefined,
+): ReadPicture[] {
   const found = [...mediaPictures(entry), ...enclosedPictures(entry), ...otherPictures(entry)]
   for (const markup of markups) if (markup) found.push(...picturesIn(markup, base))
   return unique(found)
@@ -24,25 +28,37 @@ export const unique = (pictures: readonly ReadPicture[]): ReadPicture[] => {
 function mediaPictures(entry: XmlNode): ReadPicture[] {
   const groups = [entry, ...childrenOf(entry, 'media:group'), ...childrenOf(entry, 'media:content')]
   const contents = groups.flatMap((group) => childrenOf(group, 'media:content')).filter(isPicture)
-  const widest = [...contents].sort((a, b) => (whole(b.attributes.width) ?? 0) - (whole(a.attributes.width) ?? 0))
+  const widest = [...contents].sort(
+    (a, b) => (whole(b.attributes.width) ?? 0) - (whole(a.attributes.width) ?? 0),
+  )
   const thumbnails = groups.flatMap((group) => childrenOf(group, 'media:thumbnail'))
   return [...widest, ...thumbnails].flatMap((node) => {
     const url = resolve(node.attributes.url, node.base)
     const caption = plainOf(childrenOf(node, 'media:description', 'media:title')[0]) || undefined
-    return url ? [{ url, width: whole(node.attributes.width), height: whole(node.attributes.height), caption }] : []
+    return url
+      ? [{ url, width: whole(node.attributes.width), height: whole(node.attributes.height), caption }]
+      : []
   })
 }
 
 const isPicture = ({ attributes }: XmlNode) =>
-  attributes.medium === 'image' || attributes.type?.startsWith('image/') || (!attributes.medium && !attributes.type && pictureEnding.test(attributes.url ?? ''))
+  attributes.medium === 'image' ||
+  attributes.type?.startsWith('image/') ||
+  (!attributes.medium && !attributes.type && pictureEnding.test(attributes.url ?? ''))
 
 function enclosedPictures(entry: XmlNode): ReadPicture[] {
-  const nodes = [...childrenOf(entry, 'enclosure'), ...childrenOf(entry, 'atom:link', 'link').filter((link) => link.attributes.rel === 'enclosure')]
+  const nodes = [
+    ...childrenOf(entry, 'enclosure'),
+    ...childrenOf(entry, 'atom:link', 'link').filter((link) => link.attributes.rel === 'enclosure'),
+  ]
   return nodes.flatMap((node) => {
     const address = node.attributes.url ?? node.attributes.href
     const type = node.attributes.type ?? ''
     const url = resolve(address, node.base)
-    return url && (type.startsWith('image/') || (!/^(audio|video|application)\//.test(type) && pictureEnding.test(url))) ? [{ url }] : []
+    return url &&
+      (type.startsWith('image/') || (!/^(audio|video|application)\//.test(type) && pictureEnding.test(url)))
+      ? [{ url }]
+      : []
   })
 }
 

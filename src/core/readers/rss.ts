@@ -7,27 +7,54 @@ import { oneLine, textOf } from '../items/text'
 import { readDate } from './dates'
 import { picturesOf } from './pictures'
 import type { FeedFacts, ReadProblem, Reader } from './reader'
-import { charactersOf, childOf, childrenOf, markupOf, parseXml, plainOf, resolve, type XmlNode } from './xmlTree'
+import {
+  charactersOf,
+  childOf,
+  childrenOf,
+  markupOf,
+  parseXml,
+  plainOf,
+  resolve,
+  type XmlNode,
+} from './xmlTree'
 
 export const rss: Reader = {
   id: 'rss',
   label: 'RSS feed',
-  sniff: (head) => (/<(rss|[\w-]+:rdf|rdf)[\s>]/i.test(head) ? 1 : /<channel[\s>]/i.test(head) ? 0.8 : /<item[\s>]/i.test(head) && !/<html/i.test(head) ? 0.5 : 0),
+  sniff: (head) =>
+    /<(rss|[\w-]+:rdf|rdf)[\s>]/i.test(head)
+      ? 1
+      : /<channel[\s>]/i.test(head)
+        ? 0.8
+        : /<item[\s>]/i.test(head) && !/<html/i.test(head)
+          ? 0.5
+          : 0,
   read(text, context) {
     const { root, problems } = parseXml(text, context.url)
     const channel = root?.name === 'channel' ? root : (childOf(root, 'channel') ?? root)
     const items = [...childrenOf(channel, 'item'), ...(channel === root ? [] : childrenOf(root, 'item'))]
-    if (!root) problems.push({ where: 'the whole document', what: 'there is no element in it', done: 'nothing could be read' })
-    return { feed: feedFacts(channel), items: items.map((node, at) => readEntry(node, at, problems)), problems }
+    if (!root)
+      problems.push({
+        where: 'the whole document',
+        what: 'there is no element in it',
+        done: 'nothing could be read',
+      })
+    return {
+      feed: feedFacts(channel),
+      items: items.map((node, at) => readEntry(node, at, problems)),
+      problems,
+    }
   },
-  example: '<rss version="2.0"><channel><title>Kiln notes</title><link>https://kiln.example/</link><item><title>First firing</title><link>https://kiln.example/1</link><pubDate>Mon, 02 Mar 2026 08:00:00 GMT</pubDate></item></channel></rss>',
+  example:
+    '<rss version="2.0"><channel><title>Kiln notes</title><link>https://kiln.example/</link><item><title>First firing</title><link>https://kiln.example/1</link><pubDate>Mon, 02 Mar 2026 08:00:00 GMT</pubDate></item></channel></rss>',
 }
 
 function feedFacts(channel: XmlNode | undefined): FeedFacts {
   const image = childOf(channel, 'image', 'itunes:image')
   return {
     title: textOf(plainOf(childOf(channel, 'title', 'dc:title'))) || undefined,
-    description: textOf(plainOf(childOf(channel, 'description', 'itunes:summary', 'itunes:subtitle'))) || undefined,
+    description:
+      textOf(plainOf(childOf(channel, 'description', 'itunes:summary', 'itunes:subtitle'))) || undefined,
     url: linkOf(channel),
     language: plainOf(childOf(channel, 'language', 'dc:language')) || channel?.language || undefined,
     image: resolve(image?.attributes.href ?? (plainOf(childOf(image, 'url')) || undefined), image?.base),
@@ -40,11 +67,17 @@ function readEntry(node: XmlNode, at: number, problems: ReadProblem[]): ReadItem
   const summary = bodyOf(childOf(node, 'description', 'itunes:summary', 'dc:description', 'summary'))
   const guid = childOf(node, 'guid')
   const guidText = plainOf(guid) || node.attributes['rdf:about'] || undefined
-  const permalink = guid?.attributes.isPermaLink !== 'false' && /^https?:/i.test(guidText ?? '') ? guidText : undefined
+  const permalink =
+    guid?.attributes.isPermaLink !== 'false' && /^https?:/i.test(guidText ?? '') ? guidText : undefined
   const title = childOf(node, 'title', 'media:title', 'dc:title', 'itunes:title')
   const url = linkOf(node) ?? resolve(permalink, node.base)
   const where = (field: string) => `entry ${at + 1}, ${field}`
-  if (!url && (plainOf(childOf(node, 'link')) || undefined)) problems.push({ where: where('link'), what: `“${plainOf(childOf(node, 'link'))}” is no web address`, done: 'the entry has no link' })
+  if (!url && (plainOf(childOf(node, 'link')) || undefined))
+    problems.push({
+      where: where('link'),
+      what: `“${plainOf(childOf(node, 'link'))}” is no web address`,
+      done: 'the entry has no link',
+    })
   const author = childOf(node, 'author', 'dc:creator', 'itunes:author', 'atom:author', 'managingeditor')
   return {
     type: 'Article',
@@ -55,9 +88,28 @@ function readEntry(node: XmlNode, at: number, problems: ReadProblem[]): ReadItem
     html: html || undefined,
     image: picturesOf(node, [html, summary], url ?? node.base),
     author: authorOf(author),
-    datePublished: dateOf(childOf(node, 'pubdate', 'dc:date', 'dcterms:issued', 'dcterms:created', 'atom:published', 'published', 'date'), where('date'), problems),
-    dateModified: dateOf(childOf(node, 'dcterms:modified', 'atom:updated', 'lastbuilddate'), where('date of change'), problems),
-    keywords: childrenOf(node, 'category', 'dc:subject', 'media:keywords').map((one) => oneLine(plainOf(one))).filter(Boolean),
+    datePublished: dateOf(
+      childOf(
+        node,
+        'pubdate',
+        'dc:date',
+        'dcterms:issued',
+        'dcterms:created',
+        'atom:published',
+        'published',
+        'date',
+      ),
+      where('date'),
+      problems,
+    ),
+    dateModified: dateOf(
+      childOf(node, 'dcterms:modified', 'atom:updated', 'lastbuilddate'),
+      where('date of change'),
+      problems,
+    ),
+    keywords: childrenOf(node, 'category', 'dc:subject', 'media:keywords')
+      .map((one) => oneLine(plainOf(one)))
+      .filter(Boolean),
     inLanguage: plainOf(childOf(node, 'dc:language')) || node.language,
   }
 }
@@ -72,7 +124,8 @@ export function hubOf(links: readonly XmlNode[]): Pick<FeedFacts, 'hub' | 'self'
   return hub ? { hub, self: of('self') } : {}
 }
 
-const titleText = (node: XmlNode | undefined) => textOf(node && node.children.some((child) => typeof child !== 'string') ? markupOf(node) : plainOf(node))
+const titleText = (node: XmlNode | undefined) =>
+  textOf(node && node.children.some((child) => typeof child !== 'string') ? markupOf(node) : plainOf(node))
 
 /** Markup is escaped text or CDATA as it should be, or stands there as elements. */
 function bodyOf(node: XmlNode | undefined): string {
@@ -86,7 +139,9 @@ function linkOf(node: XmlNode | undefined): string | undefined {
     const url = resolve(plainOf(link) || link.attributes.href, link.base)
     if (url) return url
   }
-  const links = childrenOf(node, 'atom:link').filter(({ attributes }) => (attributes.rel ?? 'alternate') === 'alternate')
+  const links = childrenOf(node, 'atom:link').filter(
+    ({ attributes }) => (attributes.rel ?? 'alternate') === 'alternate',
+  )
   return resolve(links[0]?.attributes.href, links[0]?.base)
 }
 
@@ -99,10 +154,19 @@ export function authorOf(node: XmlNode | undefined): ReadItem['author'] {
   return name ? { name: oneLine(name), url } : undefined
 }
 
-export function dateOf(node: XmlNode | undefined, where: string, problems: ReadProblem[]): string | undefined {
+export function dateOf(
+  node: XmlNode | undefined,
+  where: string,
+  problems: ReadProblem[],
+): string | undefined {
   const written = plainOf(node)
   if (!written) return undefined
   const date = readDate(written)
-  if (!date) problems.push({ where, what: `“${written.slice(0, 60)}” cannot be understood as a date`, done: 'the entry has no date' })
+  if (!date)
+    problems.push({
+      where,
+      what: `“${written.slice(0, 60)}” cannot be understood as a date`,
+      done: 'the entry has no date',
+    })
   return date
 }

@@ -19,9 +19,15 @@ const typeNames: readonly (readonly [RegExp, ItemType])[] = [
   [/^(Person|Physician|Patient)$/, 'Person'],
   [/(Posting)$/, 'SocialMediaPosting'],
   [/Article$/, 'Article'],
-  [/^(CreativeWork|Book|Movie|MusicAlbum|MusicRecording|Recipe|VideoObject|Painting|TVSeries|Game|SoftwareApplication|Audiobook|PodcastEpisode)$/, 'CreativeWork'],
+  [
+    /^(CreativeWork|Book|Movie|MusicAlbum|MusicRecording|Recipe|VideoObject|Painting|TVSeries|Game|SoftwareApplication|Audiobook|PodcastEpisode)$/,
+    'CreativeWork',
+  ],
   [/^(ImageObject|Photograph)$/, 'ImageObject'],
-  [/^(Place|LocalBusiness|Organization|Corporation|.*(Store|Restaurant|Business|Shop|Museum|Hotel|Library|School|Hospital|Attraction|Venue|Theater|Cafe|Bakery|Salon|Dealer|Office|Organization|Station|Park|Gallery|Club|Center|Centre|Clinic|Pub|Bar|Church|Place|Dentist|Attorney|Spa|Gym|Pharmacy|Zoo|Winery|Brewery))$/, 'Place'],
+  [
+    /^(Place|LocalBusiness|Organization|Corporation|.*(Store|Restaurant|Business|Shop|Museum|Hotel|Library|School|Hospital|Attraction|Venue|Theater|Cafe|Bakery|Salon|Dealer|Office|Organization|Station|Park|Gallery|Club|Center|Centre|Clinic|Pub|Bar|Church|Place|Dentist|Attorney|Spa|Gym|Pharmacy|Zoo|Winery|Brewery))$/,
+    'Place',
+  ],
 ]
 
 function typeOf(node: Json): ItemType | undefined {
@@ -31,7 +37,34 @@ function typeOf(node: Json): ItemType | undefined {
 }
 
 /** Properties that lead from one node to items of their own. */
-const leading = ['@graph', 'mainEntity', 'itemListElement', 'item', 'review', 'reviews', 'event', 'events', 'subEvent', 'subEvents', 'employee', 'employees', 'member', 'members', 'department', 'hasOfferCatalog', 'makesOffer', 'itemOffered', 'blogPost', 'blogPosts', 'hasPart', 'hasVariant', 'hasMenuItem', 'hasMenuSection', 'hasMenu', 'dataFeedElement']
+const leading = [
+  '@graph',
+  'mainEntity',
+  'itemListElement',
+  'item',
+  'review',
+  'reviews',
+  'event',
+  'events',
+  'subEvent',
+  'subEvents',
+  'employee',
+  'employees',
+  'member',
+  'members',
+  'department',
+  'hasOfferCatalog',
+  'makesOffer',
+  'itemOffered',
+  'blogPost',
+  'blogPosts',
+  'hasPart',
+  'hasVariant',
+  'hasMenuItem',
+  'hasMenuSection',
+  'hasMenu',
+  'dataFeedElement',
+]
 const mostItems = 5_000
 
 export function itemsOfNodes(roots: readonly unknown[], base: string | undefined): ReadItem[] {
@@ -46,7 +79,12 @@ export function itemsOfNodes(roots: readonly unknown[], base: string | undefined
     }
   }
   index(roots, 0)
-  const whole = (value: unknown): Json | undefined => (isObject(value) ? (Object.keys(value).length <= 2 ? (byId.get(string(value['@id']) ?? '') ?? value) : value) : undefined)
+  const whole = (value: unknown): Json | undefined =>
+    isObject(value)
+      ? Object.keys(value).length <= 2
+        ? (byId.get(string(value['@id']) ?? '') ?? value)
+        : value
+      : undefined
   const items: ReadItem[] = []
   const done = new Set<Json>()
   const walk = (value: unknown, reviewed: string | undefined, depth: number): void => {
@@ -59,8 +97,15 @@ export function itemsOfNodes(roots: readonly unknown[], base: string | undefined
       const name = string(node.name)
       const item = type && readNode(node, type, reviewed, whole, base)
       // Sites name their owner on every page; that alone is nothing to show.
-      if (item && (item.name || item.text) && !(type === 'Place' && !item.location && !item.openingHours && !item.aggregateRating)) items.push(item)
-      for (const property of leading) if (node[property] !== undefined && typeof node[property] === 'object') walk(node[property], name ?? reviewed, depth + 1)
+      if (
+        item &&
+        (item.name || item.text) &&
+        !(type === 'Place' && !item.location && !item.openingHours && !item.aggregateRating)
+      )
+        items.push(item)
+      for (const property of leading)
+        if (node[property] !== undefined && typeof node[property] === 'object')
+          walk(node[property], name ?? reviewed, depth + 1)
     }
   }
   walk(roots, undefined, 0)
@@ -69,11 +114,29 @@ export function itemsOfNodes(roots: readonly unknown[], base: string | undefined
 
 type Whole = (value: unknown) => Json | undefined
 
-function readNode(node: Json, type: ItemType, reviewed: string | undefined, whole: Whole, base: string | undefined): ReadItem {
-  const url = resolve(string(node.url) ?? string(whole(node.mainEntityOfPage)?.['@id']) ?? (typeof node['@id'] === 'string' && /^https?:/.test(node['@id']) ? node['@id'] : undefined), base)
-  const person = whole(node.author) ?? whole(node.creator) ?? whole(listOf(node.author)[0]) ?? whole(node.organizer) ?? whole(node.performer) ?? whole(node.brand)
+function readNode(
+  node: Json,
+  type: ItemType,
+  reviewed: string | undefined,
+  whole: Whole,
+  base: string | undefined,
+): ReadItem {
+  const url = resolve(
+    string(node.url) ??
+      string(whole(node.mainEntityOfPage)?.['@id']) ??
+      (typeof node['@id'] === 'string' && /^https?:/.test(node['@id']) ? node['@id'] : undefined),
+    base,
+  )
+  const person =
+    whole(node.author) ??
+    whole(node.creator) ??
+    whole(listOf(node.author)[0]) ??
+    whole(node.organizer) ??
+    whole(node.performer) ??
+    whole(node.brand)
   const authorName = string(person?.name) ?? string(node.author) ?? string(node.brand)
-  const written = string(node.reviewBody) ?? string(node.description) ?? string(node.articleBody) ?? string(node.abstract)
+  const written =
+    string(node.reviewBody) ?? string(node.description) ?? string(node.articleBody) ?? string(node.abstract)
   const about = whole(node.itemReviewed)
   const full = [string(node.givenName), string(node.familyName)].filter(Boolean).join(' ')
   return {
@@ -83,15 +146,36 @@ function readNode(node: Json, type: ItemType, reviewed: string | undefined, whol
     name: textOf(string(node.name) ?? string(node.headline) ?? (full || (string(node.caption) ?? ''))),
     text: written ? textOf(written) : undefined,
     html: written && /<[a-z]/i.test(written) ? written : undefined,
-    image: unique(listOf(node.image ?? node.photo ?? node.thumbnailUrl ?? (type === 'ImageObject' ? (node.contentUrl ?? node.url) : undefined) ?? node.logo).flatMap((one) => pictureOf(whole(one) ?? one, base))),
+    image: unique(
+      listOf(
+        node.image ??
+          node.photo ??
+          node.thumbnailUrl ??
+          (type === 'ImageObject' ? (node.contentUrl ?? node.url) : undefined) ??
+          node.logo,
+      ).flatMap((one) => pictureOf(whole(one) ?? one, base)),
+    ),
     author: authorName ? { name: oneLine(authorName), url: resolve(string(person?.url), base) } : undefined,
-    datePublished: readDate(string(node.datePublished) ?? string(node.dateCreated) ?? string(node.uploadDate) ?? ''),
+    datePublished: readDate(
+      string(node.datePublished) ?? string(node.dateCreated) ?? string(node.uploadDate) ?? '',
+    ),
     dateModified: readDate(string(node.dateModified) ?? ''),
-    keywords: [...strings(node.keywords).flatMap((one) => one.split(',')), ...strings(node.articleSection), ...strings(node.category), ...strings(node.genre)].map(oneLine).filter((one) => one && !/^https?:/.test(one)),
+    keywords: [
+      ...strings(node.keywords).flatMap((one) => one.split(',')),
+      ...strings(node.articleSection),
+      ...strings(node.category),
+      ...strings(node.genre),
+    ]
+      .map(oneLine)
+      .filter((one) => one && !/^https?:/.test(one)),
     inLanguage: string(node.inLanguage),
     startDate: timeOf(node.startDate),
     endDate: timeOf(node.endDate),
-    eventStatus: /Cancel/i.test(string(node.eventStatus) ?? '') ? 'EventCancelled' : /Postpone|Resched/i.test(string(node.eventStatus) ?? '') ? 'EventPostponed' : undefined,
+    eventStatus: /Cancel/i.test(string(node.eventStatus) ?? '')
+      ? 'EventCancelled'
+      : /Postpone|Resched/i.test(string(node.eventStatus) ?? '')
+        ? 'EventPostponed'
+        : undefined,
     location: locationOf(type === 'Event' ? node.location : node, type, whole, base),
     reviewRating: ratingOf(whole(node.reviewRating)),
     aggregateRating: ratingOf(whole(node.aggregateRating)),
@@ -105,7 +189,10 @@ function readNode(node: Json, type: ItemType, reviewed: string | undefined, whol
     telephone: orNone(strings(node.telephone)),
     email: orNone(strings(node.email).map((one) => one.replace(/^mailto:/i, ''))),
     sameAs: orNone(strings(node.sameAs).flatMap((one) => resolve(one, base) ?? [])),
-    openingHours: orNone([...strings(node.openingHours), ...objects(node.openingHoursSpecification).flatMap(hoursOf)]),
+    openingHours: orNone([
+      ...strings(node.openingHours),
+      ...objects(node.openingHoursSpecification).flatMap(hoursOf),
+    ]),
   }
 }
 
@@ -118,15 +205,25 @@ function timeOf(value: unknown): string | undefined {
 
 function pictureOf(value: unknown, base: string | undefined): ReadPicture[] {
   const node = isObject(value) ? value : undefined
-  const url = resolve(node ? (string(node.contentUrl) ?? string(node.url) ?? string(node['@id'])) : string(value), base)
-  const size = (one: unknown) => number(isObject(one) ? one.value : typeof one === 'string' ? one.replace(/px$/, '') : one)
-  return url ? [{ url, width: size(node?.width), height: size(node?.height), caption: string(node?.caption) }] : []
+  const url = resolve(
+    node ? (string(node.contentUrl) ?? string(node.url) ?? string(node['@id'])) : string(value),
+    base,
+  )
+  const size = (one: unknown) =>
+    number(isObject(one) ? one.value : typeof one === 'string' ? one.replace(/px$/, '') : one)
+  return url
+    ? [{ url, width: size(node?.width), height: size(node?.height), caption: string(node?.caption) }]
+    : []
 }
 
 function ratingOf(node: Json | undefined): Rating | undefined {
   const ratingValue = number(node?.ratingValue)
   if (ratingValue === undefined) return undefined
-  return { ratingValue, bestRating: number(node?.bestRating) ?? 5, reviewCount: number(node?.reviewCount) ?? number(node?.ratingCount) }
+  return {
+    ratingValue,
+    bestRating: number(node?.bestRating) ?? 5,
+    reviewCount: number(node?.reviewCount) ?? number(node?.ratingCount),
+  }
 }
 
 /** The lowest price asked. */
@@ -134,12 +231,25 @@ function offerOf(nodes: readonly (Json | undefined)[]): Offer | undefined {
   const offers = nodes.flatMap((node): Offer[] => {
     const told = node && (node.price ?? node.lowPrice ?? objects(node.priceSpecification)[0]?.price)
     const price = typeof told === 'number' ? told : readNumber(string(told) ?? '')
-    return price === undefined ? [] : [{ price, priceCurrency: string(node!.priceCurrency) ?? string(objects(node!.priceSpecification)[0]?.priceCurrency) }]
+    return price === undefined
+      ? []
+      : [
+          {
+            price,
+            priceCurrency:
+              string(node!.priceCurrency) ?? string(objects(node!.priceSpecification)[0]?.priceCurrency),
+          },
+        ]
   })
   return offers.length > 0 ? offers.reduce((a, b) => (b.price < a.price ? b : a)) : undefined
 }
 
-function locationOf(value: unknown, type: ItemType, whole: Whole, base: string | undefined): Location | undefined {
+function locationOf(
+  value: unknown,
+  type: ItemType,
+  whole: Whole,
+  base: string | undefined,
+): Location | undefined {
   const first = listOf(value)[0]
   const node = whole(first)
   if (!node) return string(first) ? { name: string(first) } : undefined

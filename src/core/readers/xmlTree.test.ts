@@ -6,19 +6,32 @@ const root = (text: string) => parseXml(text, 'https://a.example/feeds/all.xml')
 
 describe('names', () => {
   test('come out with the usual prefix, whatever the document chose', () => {
-    const tree = root('<rss xmlns:c="http://x.example/rss/1.0/modules/content/" xmlns:q="http://purl.example/dc/elements/1.1/"><c:encoded>1</c:encoded><q:Date>2</q:Date></rss>')
+    const tree = root(
+      '<rss xmlns:c="http://x.example/rss/1.0/modules/content/" xmlns:q="http://purl.example/dc/elements/1.1/"><c:encoded>1</c:encoded><q:Date>2</q:Date></rss>',
+    )
     expect([plainOf(childOf(tree, 'content:encoded')), plainOf(childOf(tree, 'dc:date'))]).toEqual(['1', '2'])
   })
-  test('an unknown namespace keeps its own prefix', () => expect(childrenOf(root('<a xmlns:zz="urn:none"><zz:b/></a>'), 'zz:b')).toHaveLength(1))
+  test('an unknown namespace keeps its own prefix', () =>
+    expect(childrenOf(root('<a xmlns:zz="urn:none"><zz:b/></a>'), 'zz:b')).toHaveLength(1))
   test('a prefix bound inside counts inside only', () => {
     const tree = root('<a><b xmlns:p="http://x.example/dc/terms/"><p:created/></b><p:created/></a>')
-    expect([childrenOf(childOf(tree, 'b'), 'dcterms:created').length, childrenOf(tree, 'dcterms:created').length, childrenOf(tree, 'p:created').length]).toEqual([1, 0, 1])
+    expect([
+      childrenOf(childOf(tree, 'b'), 'dcterms:created').length,
+      childrenOf(tree, 'dcterms:created').length,
+      childrenOf(tree, 'p:created').length,
+    ]).toEqual([1, 0, 1])
   })
 })
 
 describe('what is inherited', () => {
-  test('xml:base, each against the one around it', () => expect(childOf(childOf(root('<a xml:base="../x/"><b xml:base="y/"><c/></b></a>'), 'b'), 'c')?.base).toBe('https://a.example/x/y/'))
-  test('xml:base that is no address changes nothing', () => expect(childOf(root('<a xml:base="mailto:q@x.example"><b/></a>'), 'b')?.base).toBe('https://a.example/feeds/all.xml'))
+  test('xml:base, each against the one around it', () =>
+    expect(childOf(childOf(root('<a xml:base="../x/"><b xml:base="y/"><c/></b></a>'), 'b'), 'c')?.base).toBe(
+      'https://a.example/x/y/',
+    ))
+  test('xml:base that is no address changes nothing', () =>
+    expect(childOf(root('<a xml:base="mailto:q@x.example"><b/></a>'), 'b')?.base).toBe(
+      'https://a.example/feeds/all.xml',
+    ))
   test('xml:lang', () => expect(childOf(root('<a xml:lang="cy"><b/></a>'), 'b')?.language).toBe('cy'))
 })
 
@@ -28,14 +41,33 @@ describe('text', () => {
     expect([charactersOf(node), plainOf(node)]).toEqual(['caf&eacute; ’', 'café ’'])
   })
   test('CDATA is text', () => expect(charactersOf(root('<a><![CDATA[<b>1</b>]]> 2</a>'))).toBe('<b>1</b> 2'))
-  test('elements come out as markup, and their text stays text', () => expect(markupOf(root('<a><p class="x&quot;y">1 &lt; 2<br/></p></a>'))).toBe('<p class="x&quot;y">1 &lt; 2<br></p>'))
-  test('a name of the language itself is no attribute', () => expect(root('<a __proto__="x" constructor="y"/>').attributes.constructor).toBe('y'))
+  test('elements come out as markup, and their text stays text', () =>
+    expect(markupOf(root('<a><p class="x&quot;y">1 &lt; 2<br/></p></a>'))).toBe(
+      '<p class="x&quot;y">1 &lt; 2<br></p>',
+    ))
+  test('a name of the language itself is no attribute', () =>
+    expect(root('<a __proto__="x" constructor="y"/>').attributes.constructor).toBe('y'))
 })
 
 describe('what is broken', () => {
-  test.each([['<a><b>', 2], ['<a/>', 0], ['<a><b/></a>', 0], ['<a><b></a>', 1]])('%s: %d said', (text, count) => expect(parseXml(text).problems).toHaveLength(count))
+  test.each([
+    ['<a><b>', 2],
+    ['<a/>', 0],
+    ['<a><b/></a>', 0],
+    ['<a><b></a>', 1],
+  ])('%s: %d said', (text, count) => expect(parseXml(text).problems).toHaveLength(count))
   test('the line is told', () => expect(parseXml('<a>\n<b>\n</a>').problems[0]!.where).toContain('line 3'))
-  test('nothing throws', () => fc.assert(fc.property(fc.array(fc.constantFrom('<a', '>', '</a>', '<![CDATA[', ']]>', '&', 'x="', '"', '<?', '<!--', 'é', ' '), { maxLength: 30 }), (pieces) => void parseXml(pieces.join(''), 'https://a.example/')), { numRuns: 300 }))
+  test('nothing throws', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.constantFrom('<a', '>', '</a>', '<![CDATA[', ']]>', '&', 'x="', '"', '<?', '<!--', 'é', ' '),
+          { maxLength: 30 },
+        ),
+        (pieces) => void parseXml(pieces.join(''), 'https://a.example/'),
+      ),
+      { numRuns: 300 },
+    ))
 })
 
 describe('addresses', () => {
@@ -49,5 +81,7 @@ describe('addresses', () => {
     ['http://', undefined],
     ['', undefined],
     [undefined, undefined],
-  ])('%p → %p', (written, expected) => expect(resolve(written, 'https://a.example/feeds/all.xml')).toBe(expected))
+  ])('%p → %p', (written, expected) =>
+    expect(resolve(written, 'https://a.example/feeds/all.xml')).toBe(expected),
+  )
 })

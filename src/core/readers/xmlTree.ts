@@ -48,9 +48,16 @@ function usualPrefix(namespace: string): string | undefined {
 /** Deeper trees would also be too deep for whatever walks them. */
 const deepest = 500
 
-interface Scope { readonly prefixes: ReadonlyMap<string, string>; readonly base: string | undefined; readonly language: string | undefined }
+interface Scope {
+  readonly prefixes: ReadonlyMap<string, string>
+  readonly base: string | undefined
+  readonly language: string | undefined
+}
 
-export function parseXml(text: string, url?: string): { readonly root: XmlNode | undefined; readonly problems: ReadProblem[] } {
+export function parseXml(
+  text: string,
+  url?: string,
+): { readonly root: XmlNode | undefined; readonly problems: ReadProblem[] } {
   const problems: ReadProblem[] = []
   const stack: XmlNode[] = []
   const scopes: Scope[] = [{ prefixes: new Map(), base: url, language: undefined }]
@@ -73,7 +80,13 @@ export function parseXml(text: string, url?: string): { readonly root: XmlNode |
         const outer = scopes.at(-1)!
         const scope = enter(outer, pending)
         scopes.push(scope)
-        const node: XmlNode = { name: usualName(written, scope.prefixes), attributes: pending, children: [], base: scope.base, language: scope.language }
+        const node: XmlNode = {
+          name: usualName(written, scope.prefixes),
+          attributes: pending,
+          children: [],
+          base: scope.base,
+          language: scope.language,
+        }
         const parent = stack.at(-1)
         if (parent) parent.children.push(node)
         else root ??= node
@@ -82,7 +95,12 @@ export function parseXml(text: string, url?: string): { readonly root: XmlNode |
       onclosetag(written, implied) {
         // The parser calls an element that closes itself implied, too.
         const closesItself = text.startsWith('/>', parser.endIndex - 1)
-        if (implied && !closesItself && problems.length < 20) problems.push({ where: `${lineAt()}, <${written}>`, what: 'the element is never closed', done: 'it was taken to end where its surroundings end' })
+        if (implied && !closesItself && problems.length < 20)
+          problems.push({
+            where: `${lineAt()}, <${written}>`,
+            what: 'the element is never closed',
+            done: 'it was taken to end where its surroundings end',
+          })
         stack.pop()
         scopes.pop()
       },
@@ -94,18 +112,26 @@ export function parseXml(text: string, url?: string): { readonly root: XmlNode |
     { xmlMode: true, decodeEntities: true, recognizeCDATA: true },
     deepest,
   )
-  if (!isWhole) problems.push({ where: lineAt(), what: `elements are nested more than ${deepest} deep`, done: 'what comes after that was not read' })
+  if (!isWhole)
+    problems.push({
+      where: lineAt(),
+      what: `elements are nested more than ${deepest} deep`,
+      done: 'what comes after that was not read',
+    })
   return { root, problems }
 }
 
 function enter(outer: Scope, attributes: Record<string, string>): Scope {
   let { prefixes, base, language } = outer
   for (const [name, value] of Object.entries(attributes)) {
-    if (name === 'xmlns' || name.startsWith('xmlns:')) prefixes = new Map(prefixes).set(name.slice(6), value.trim())
+    if (name === 'xmlns' || name.startsWith('xmlns:'))
+      prefixes = new Map(prefixes).set(name.slice(6), value.trim())
     else if (name === 'xml:base') base = resolve(value, base) ?? base
     else if (name === 'xml:lang') language = value
   }
-  return prefixes === outer.prefixes && base === outer.base && language === outer.language ? outer : { prefixes, base, language }
+  return prefixes === outer.prefixes && base === outer.base && language === outer.language
+    ? outer
+    : { prefixes, base, language }
 }
 
 function usualName(written: string, prefixes: ReadonlyMap<string, string>): string {
@@ -133,12 +159,15 @@ export function resolve(address: string | undefined, base: string | undefined): 
 }
 
 export const childrenOf = (node: XmlNode | undefined, ...names: string[]): XmlNode[] =>
-  (node?.children ?? []).filter((child): child is XmlNode => typeof child !== 'string' && names.includes(child.name))
+  (node?.children ?? []).filter(
+    (child): child is XmlNode => typeof child !== 'string' && names.includes(child.name),
+  )
 
 export const childOf = (node: XmlNode | undefined, ...names: string[]): XmlNode | undefined => {
   for (const name of names) {
     const found = childrenOf(node, name)
-    const filled = found.find((one) => one.children.length > 0 || Object.keys(one.attributes).length > 0) ?? found[0]
+    const filled =
+      found.find((one) => one.children.length > 0 || Object.keys(one.attributes).length > 0) ?? found[0]
     if (filled) return filled
   }
   return undefined
@@ -168,7 +197,9 @@ export function markupOf(node: XmlNode): string {
         .filter(([key]) => !key.startsWith('xml'))
         .map(([key, value]) => ` ${key}="${escapeText(value).replace(/"/g, '&quot;')}"`)
         .join('')
-      return voidElements.has(name) ? `<${name}${attributes}>` : `<${name}${attributes}>${markupOf(child)}</${name}>`
+      return voidElements.has(name)
+        ? `<${name}${attributes}>`
+        : `<${name}${attributes}>${markupOf(child)}</${name}>`
     })
     .join('')
 }

@@ -7,16 +7,28 @@ import { artifactOf, offArtifact, pageOf } from './artifact'
 import { render } from './render'
 
 const feed = getKind('feed')
-const rendered = render({ kind: 'feed', settings: { ...defaultsOf(feed.fields), 'heading.text': '</script><script>alert(1)</script>' }, brand: plainBrand, decisions: noDecisions }, feed.example.items, { now: 0, locale: 'en', offsetAt: () => 0, assets: 'https://d.example' })
+const rendered = render(
+  {
+    kind: 'feed',
+    settings: { ...defaultsOf(feed.fields), 'heading.text': '</script><script>alert(1)</script>' },
+    brand: plainBrand,
+    decisions: noDecisions,
+  },
+  feed.example.items,
+  { now: 0, locale: 'en', offsetAt: () => 0, assets: 'https://d.example' },
+)
 const artifact = artifactOf('abcd1234', 3, 'en', rendered)
 const facts = { title: '<Title>', delivery: 'https://d.example', background: '#ffffff' }
 
 describe('one path to pixels', () => {
-  test.each(['frame', 'hosted'] as const)('the %s carries the very markup and styles of the artifact', (form) => {
-    const page = pageOf(form, artifact, facts)
-    expect(page).toContain(artifact.html)
-    expect(page).toContain(`<style>${artifact.css}</style>`)
-  })
+  test.each(['frame', 'hosted'] as const)(
+    'the %s carries the very markup and styles of the artifact',
+    (form) => {
+      const page = pageOf(form, artifact, facts)
+      expect(page).toContain(artifact.html)
+      expect(page).toContain(`<style>${artifact.css}</style>`)
+    },
+  )
   test('nothing in a page can be broken out of', () => {
     const page = pageOf('hosted', artifact, facts)
     expect(page).not.toContain('<script>alert')
@@ -28,7 +40,16 @@ describe('one path to pixels', () => {
   })
   test('hidden items and what the rules took never reach it', () => {
     const hidden = feed.example.items[0]!
-    const without = render({ kind: 'feed', settings: { ...defaultsOf(feed.fields), 'rules.without': ['Saturday'] }, brand: plainBrand, decisions: { ...noDecisions, hidden: [hidden.id] } }, feed.example.items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '' })
+    const without = render(
+      {
+        kind: 'feed',
+        settings: { ...defaultsOf(feed.fields), 'rules.without': ['Saturday'] },
+        brand: plainBrand,
+        decisions: { ...noDecisions, hidden: [hidden.id] },
+      },
+      feed.example.items,
+      { now: 0, locale: 'en', offsetAt: () => 0, assets: '' },
+    )
     expect(JSON.stringify(artifactOf('abcd1234', 5, 'en', without))).not.toContain(hidden.name)
     expect(JSON.stringify(without.html)).not.toContain('Saturday')
     expect(without.counts).toMatchObject({ total: 5, passed: 3, shown: 3 })

@@ -11,7 +11,8 @@ const intrinsicPx = 300
 export function baseStyles(values: Readonly<Record<string, Value>>): string {
   const fromPage = values['look.font'] === 'brand' ? '' : 'font-family:inherit!important;'
   const width = Number(values['place.maxWidth'] ?? 0)
-  const margin = { start: '0 auto 0 0', centre: '0 auto', end: '0 0 0 auto' }[String(values['place.align'])] ?? '0'
+  const margin =
+    { start: '0 auto 0 0', centre: '0 auto', end: '0 0 0 auto' }[String(values['place.align'])] ?? '0'
   return `
 :host{all:initial!important;display:block!important;box-sizing:border-box!important;min-width:0!important;max-width:100%!important;flex:1 1 auto!important;min-height:var(--yimble-reserve,0)!important;${fromPage}}
 :host([hidden]){display:none!important}

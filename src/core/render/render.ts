@@ -22,9 +22,15 @@ export interface RenderInput {
 }
 
 /** `height` px are enough from a container width of `from` px up to the next entry. */
-export interface Reserve { readonly from: number; readonly height: number }
+export interface Reserve {
+  readonly from: number
+  readonly height: number
+}
 
-export interface Font { readonly family: string; readonly url: string }
+export interface Font {
+  readonly family: string
+  readonly url: string
+}
 
 export interface Rendered {
   readonly html: string
@@ -49,7 +55,9 @@ export interface Counts {
 }
 
 /** Container widths in px for which a height is reserved, narrowest first. */
-export const reserveWidths = [240, 280, 320, 360, 400, 480, 560, 640, 720, 800, 960, 1120, 1280, 1440, 1600] as const
+export const reserveWidths = [
+  240, 280, 320, 360, 400, 480, 560, 640, 720, 800, 960, 1120, 1280, 1440, 1600,
+] as const
 
 export function render(input: RenderInput, items: readonly Item[], context: KindContext): Rendered {
   const kind = getKind(input.kind)
@@ -71,12 +79,15 @@ export function render(input: RenderInput, items: readonly Item[], context: Kind
   }
 }
 
-const withProducts = (item: Item, most: number): Item => (item.mentions && item.mentions.length > most ? { ...item, mentions: item.mentions.slice(0, most) } : item)
+const withProducts = (item: Item, most: number): Item =>
+  item.mentions && item.mentions.length > most ? { ...item, mentions: item.mentions.slice(0, most) } : item
 
 function fontsOf(values: Readonly<Record<string, Value>>, assets: string): Font[] {
   if (values['look.font'] !== 'brand') return []
   const ids = new Set([values['look.bodyFont'], values['look.headingFont']])
-  return fontFamilies.filter((family) => ids.has(family.id)).map(({ id }) => ({ family: `yimble-${id}`, url: `${assets}/fonts/${id}.woff2` }))
+  return fontFamilies
+    .filter((family) => ids.has(family.id))
+    .map(({ id }) => ({ family: `yimble-${id}`, url: `${assets}/fonts/${id}.woff2` }))
 }
 
 const minify = (css: string) => css.replace(/\n\s*/g, '').trim()

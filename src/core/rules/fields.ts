@@ -6,31 +6,75 @@ import { orderKeys, type OrderKey, type Rule } from './rules'
 const sift = { step: 'sift', group: 'What may show' } as const
 
 const order = { step: 'sift', group: 'Order and number' } as const
-const orders: readonly (Option & { readonly value: OrderKey })[] = orderKeys.map((value) => ({ value, label: orderLabels[value] }))
+const orders: readonly (Option & { readonly value: OrderKey })[] = orderKeys.map((value) => ({
+  value,
+  label: orderLabels[value],
+}))
 
 export const ruleFields = {
-  'rules.only': words({ ...sift, label: 'Only with one of these words', hint: 'Whole words or phrases, in the title or the text', placeholder: 'firing, glaze', default: [] }),
-  'rules.without': words({ ...sift, label: 'Nothing with these words', placeholder: 'sold out', default: [] }),
-  'rules.days': number({ min: 0, max: 3650, unit: 'days', zero: 'any age' }, { ...sift, label: 'No older than', default: 0 }),
+  'rules.only': words({
+    ...sift,
+    label: 'Only with one of these words',
+    hint: 'Whole words or phrases, in the title or the text',
+    placeholder: 'firing, glaze',
+    default: [],
+  }),
+  'rules.without': words({
+    ...sift,
+    label: 'Nothing with these words',
+    placeholder: 'sold out',
+    default: [],
+  }),
+  'rules.days': number(
+    { min: 0, max: 3650, unit: 'days', zero: 'any age' },
+    { ...sift, label: 'No older than', default: 0 },
+  ),
   'rules.picture': toggle({ ...sift, label: 'Only with a picture', default: false, folded: true }),
-  'rules.tree': rules({ ...sift, label: 'More rules', hint: 'Each must hold; a group can ask for any of several', default: { v: 1, all: [] } }),
-  'rules.doubles': toggle({ ...sift, label: 'The same thing from several sources once', default: true, folded: true }),
+  'rules.tree': rules({
+    ...sift,
+    label: 'More rules',
+    hint: 'Each must hold; a group can ask for any of several',
+    default: { v: 1, all: [] },
+  }),
+  'rules.doubles': toggle({
+    ...sift,
+    label: 'The same thing from several sources once',
+    default: true,
+    folded: true,
+  }),
   'rules.order': choice(orders, { ...order, label: 'Order', default: 'newest' }),
-  'rules.then': choice([{ value: 'none', label: 'Nothing more' }, ...orders], { ...order, label: 'Among equals', default: 'none', folded: true }),
-  'rules.perSource': number({ min: 0, max: 200, unit: 'of each source', zero: 'no quota' }, { ...order, label: 'At most of each source', default: 0, folded: true }),
-  'rules.limit': number({ min: 1, max: 200, unit: 'entries' }, { step: 'sift', group: 'Order and number', label: 'At most', default: 6 }),
+  'rules.then': choice([{ value: 'none', label: 'Nothing more' }, ...orders], {
+    ...order,
+    label: 'Among equals',
+    default: 'none',
+    folded: true,
+  }),
+  'rules.perSource': number(
+    { min: 0, max: 200, unit: 'of each source', zero: 'no quota' },
+    { ...order, label: 'At most of each source', default: 0, folded: true },
+  ),
+  'rules.limit': number(
+    { min: 1, max: 200, unit: 'entries' },
+    { step: 'sift', group: 'Order and number', label: 'At most', default: 6 },
+  ),
 }
 
 /** What a designer decided on single items of a widget: ids. */
-export interface Decisions { readonly hidden: readonly string[]; readonly pinned: readonly string[]; readonly apart: readonly string[] }
+export interface Decisions {
+  readonly hidden: readonly string[]
+  readonly pinned: readonly string[]
+  readonly apart: readonly string[]
+}
 export const noDecisions: Decisions = { hidden: [], pinned: [], apart: [] }
 
 /** In the order in which they are applied and counted. A rule that is not set is not there. */
 export function rulesOf(values: ValuesOf<typeof ruleFields>, decisions: Decisions): Rule[] {
   const rules: Rule[] = []
   if (decisions.hidden.length > 0) rules.push({ type: 'hidden', ids: decisions.hidden })
-  if (values['rules.only'].length > 0) rules.push({ type: 'words', mode: 'only', words: values['rules.only'] })
-  if (values['rules.without'].length > 0) rules.push({ type: 'words', mode: 'without', words: values['rules.without'] })
+  if (values['rules.only'].length > 0)
+    rules.push({ type: 'words', mode: 'only', words: values['rules.only'] })
+  if (values['rules.without'].length > 0)
+    rules.push({ type: 'words', mode: 'without', words: values['rules.without'] })
   if (values['rules.days'] > 0) rules.push({ type: 'age', days: values['rules.days'] })
   if (values['rules.picture']) rules.push({ type: 'picture' })
   rules.push(...values['rules.tree'].all)

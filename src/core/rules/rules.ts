@@ -25,8 +25,18 @@ export type Condition =
   /** On a scale of five, whatever the publisher's own is. */
   | { readonly type: 'stars'; readonly least: number; readonly most: number }
   | { readonly type: 'price'; readonly least: number; readonly most: number }
-  | { readonly type: 'near'; readonly latitude: number; readonly longitude: number; readonly km: number; readonly of: string }
-  | { readonly type: 'area'; readonly by: 'addressRegion' | 'addressLocality' | 'postalCode'; readonly names: readonly string[] }
+  | {
+      readonly type: 'near'
+      readonly latitude: number
+      readonly longitude: number
+      readonly km: number
+      readonly of: string
+    }
+  | {
+      readonly type: 'area'
+      readonly by: 'addressRegion' | 'addressLocality' | 'postalCode'
+      readonly names: readonly string[]
+    }
   /** A named list, or a group in it as `List / Group`. */
   | { readonly type: 'lists'; readonly names: readonly string[] }
   | { readonly type: 'answer' }
@@ -35,9 +45,23 @@ export type Condition =
   /** BCP 47, also in general: `en` takes `en-GB`. What says no language passes. */
   | { readonly type: 'language'; readonly languages: readonly string[] }
 
-export type Node = Condition | { readonly type: 'any'; readonly of: readonly Node[] } | { readonly type: 'all'; readonly of: readonly Node[] } | { readonly type: 'not'; readonly of: Node }
+export type Node =
+  | Condition
+  | { readonly type: 'any'; readonly of: readonly Node[] }
+  | { readonly type: 'all'; readonly of: readonly Node[] }
+  | { readonly type: 'not'; readonly of: Node }
 
-export const orderKeys = ['newest', 'oldest', 'soonest', 'name', 'stars', 'cheapest', 'dearest', 'likes', 'source'] as const
+export const orderKeys = [
+  'newest',
+  'oldest',
+  'soonest',
+  'name',
+  'stars',
+  'cheapest',
+  'dearest',
+  'likes',
+  'source',
+] as const
 export type OrderKey = (typeof orderKeys)[number]
 
 export type Rule =
@@ -73,17 +97,27 @@ export interface Sifted {
 export type OffsetAt = (ms: number) => number
 
 /** @param now - ms since 1970, UTC */
-export function sift(items: readonly Item[], rules: readonly Rule[], now: number, offsetAt: OffsetAt = () => 0): Sifted {
+export function sift(
+  items: readonly Item[],
+  rules: readonly Rule[],
+  now: number,
+  offsetAt: OffsetAt = () => 0,
+): Sifted {
   let left = items
   let passed = items.length
   let validUntil = Infinity
   const taken: RuleStep[] = []
   for (const rule of rules) {
-    if (isTimed(rule)) for (const item of left) validUntil = Math.min(validUntil, turnsAt(item, rule, now, offsetAt))
+    if (isTimed(rule))
+      for (const item of left) validUntil = Math.min(validUntil, turnsAt(item, rule, now, offsetAt))
     const next = apply(left, rule, now, offsetAt)
     if (rule.type !== 'limit') passed = next.length
     const kept = next.length === left.length ? undefined : new Set(next)
-    taken.push({ rule, left: next.length, removed: kept ? left.filter((item) => !kept.has(item)).map((item) => item.id) : [] })
+    taken.push({
+      rule,
+      left: next.length,
+      removed: kept ? left.filter((item) => !kept.has(item)).map((item) => item.id) : [],
+    })
     left = next
   }
   return { shown: left, total: items.length, passed, steps: taken, validUntil }
@@ -103,7 +137,9 @@ function apply(items: readonly Item[], rule: Rule, now: number, offsetAt: Offset
       return inOrder(items, rule.by, now, offsetAt)
     case 'pin': {
       const places = new Map(rule.ids.map((id, at) => [id, at]))
-      const pinned = items.filter((item) => places.has(item.id)).sort((a, b) => places.get(a.id)! - places.get(b.id)!)
+      const pinned = items
+        .filter((item) => places.has(item.id))
+        .sort((a, b) => places.get(a.id)! - places.get(b.id)!)
       return pinned.length > 0 ? [...pinned, ...items.filter((item) => !places.has(item.id))] : items
     }
     case 'quota': {
@@ -149,16 +185,23 @@ function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => bo
       return oneOf(node.names, (item) => (item.author ? [item.author.name] : []))
     case 'lists': {
       const wanted = node.names.map(fold)
-      return (item) => wanted.length === 0 || (item.lists ?? []).some((list) => wanted.some((one) => fold(list) === one || fold(list).startsWith(`${one} / `)))
+      return (item) =>
+        wanted.length === 0 ||
+        (item.lists ?? []).some((list) =>
+          wanted.some((one) => fold(list) === one || fold(list).startsWith(`${one} / `)),
+        )
     }
     case 'area':
       return node.by === 'postalCode'
-        ? (item) => node.names.length === 0 || node.names.some((one) => squeeze(item.location?.postalCode ?? '').startsWith(squeeze(one)))
+        ? (item) =>
+            node.names.length === 0 ||
+            node.names.some((one) => squeeze(item.location?.postalCode ?? '').startsWith(squeeze(one)))
         : oneOf(node.names, (item) => [item.location?.[node.by] ?? ''])
     case 'age':
       return (item) => now - publishedAt(item) <= node.days * dayMs
     case 'next':
-      return (item) => startsOf(item, offsetAt).some((start) => start >= now && start <= now + node.days * dayMs)
+      return (item) =>
+        startsOf(item, offsetAt).some((start) => start >= now && start <= now + node.days * dayMs)
     case 'dates':
       return between(node, offsetAt)
     case 'stars':
@@ -178,7 +221,12 @@ function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => bo
       return (item) => item.image.length > 0
     case 'language': {
       const wanted = node.languages.map((one) => one.toLowerCase())
-      return ({ inLanguage }) => !inLanguage || wanted.length === 0 || wanted.some((one) => inLanguage.toLowerCase() === one || inLanguage.toLowerCase().startsWith(`${one}-`))
+      return ({ inLanguage }) =>
+        !inLanguage ||
+        wanted.length === 0 ||
+        wanted.some(
+          (one) => inLanguage.toLowerCase() === one || inLanguage.toLowerCase().startsWith(`${one}-`),
+        )
     }
   }
 }
@@ -193,15 +241,20 @@ function between({ from, to }: { from: string; to: string }, offsetAt: OffsetAt)
     if (starts.length === 0) return isWithin(Date.parse(datePublished ?? dateModified ?? ''), instants)
     return starts.some((written) => {
       const moment = readMoment(written)
-      return moment !== undefined && (moment.zone ? isWithin(instantOf(moment.wall, moment.zone), instants) : isWithin(moment.wall, walls))
+      return (
+        moment !== undefined &&
+        (moment.zone ? isWithin(instantOf(moment.wall, moment.zone), instants) : isWithin(moment.wall, walls))
+      )
     })
   }
 }
 
 /** A wall time in the widget's place, as an instant. */
-const instantHere = (wall: number, offsetAt: OffsetAt) => wall - offsetAt(wall - offsetAt(wall) * 60_000) * 60_000
+const instantHere = (wall: number, offsetAt: OffsetAt) =>
+  wall - offsetAt(wall - offsetAt(wall) * 60_000) * 60_000
 
-const within = (value: number | undefined, { least, most }: { least: number; most: number }) => value !== undefined && value >= least && value <= most
+const within = (value: number | undefined, { least, most }: { least: number; most: number }) =>
+  value !== undefined && value >= least && value <= most
 
 /** Without a word, a name or a day in it. */
 function asksNothing(node: Node): boolean {
@@ -252,7 +305,11 @@ export function startsOf(item: Item, offsetAt: OffsetAt): number[] {
   })
 }
 
-const isTimed = (rule: Rule): rule is Node => rule.type === 'age' || rule.type === 'next' || ((rule.type === 'any' || rule.type === 'all') && rule.of.some(isTimed)) || (rule.type === 'not' && isTimed(rule.of))
+const isTimed = (rule: Rule): rule is Node =>
+  rule.type === 'age' ||
+  rule.type === 'next' ||
+  ((rule.type === 'any' || rule.type === 'all') && rule.of.some(isTimed)) ||
+  (rule.type === 'not' && isTimed(rule.of))
 
 /** When the answer for this item may be another by time alone. */
 function turnsAt(item: Item, node: Node, now: number, offsetAt: OffsetAt): number {
@@ -267,14 +324,24 @@ function turnsAt(item: Item, node: Node, now: number, offsetAt: OffsetAt): numbe
       return end > now ? end + 1 : Infinity
     }
     case 'next':
-      return Math.min(Infinity, ...startsOf(item, offsetAt).flatMap((start) => (start > now + node.days * dayMs ? [start - node.days * dayMs] : start >= now ? [start + 1] : [])))
+      return Math.min(
+        Infinity,
+        ...startsOf(item, offsetAt).flatMap((start) =>
+          start > now + node.days * dayMs ? [start - node.days * dayMs] : start >= now ? [start + 1] : [],
+        ),
+      )
     default:
       return Infinity
   }
 }
 
 /** What lacks a key comes last, whichever way the key runs; what is equal in all keys stays as it came. */
-function inOrder(items: readonly Item[], by: readonly OrderKey[], now: number, offsetAt: OffsetAt): readonly Item[] {
+function inOrder(
+  items: readonly Item[],
+  by: readonly OrderKey[],
+  now: number,
+  offsetAt: OffsetAt,
+): readonly Item[] {
   const keys = by.filter((one) => one !== 'source')
   if (keys.length === 0) return items
   const values = new Map(items.map((item) => [item, keys.map((key) => keyOf(item, key, now, offsetAt))]))
@@ -292,7 +359,8 @@ function inOrder(items: readonly Item[], by: readonly OrderKey[], now: number, o
 }
 
 function keyOf(item: Item, key: OrderKey, now: number, offsetAt: OffsetAt): number | string | undefined {
-  const sure = (value: number | undefined) => (value !== undefined && Number.isFinite(value) ? value : undefined)
+  const sure = (value: number | undefined) =>
+    value !== undefined && Number.isFinite(value) ? value : undefined
   const turned = (value: number | undefined) => (value === undefined ? undefined : -value)
   switch (key) {
     case 'newest':
@@ -303,7 +371,11 @@ function keyOf(item: Item, key: OrderKey, now: number, offsetAt: OffsetAt): numb
       const starts = startsOf(item, offsetAt)
       const coming = starts.filter((start) => start >= now)
       // What is over comes after what is coming, the latest first.
-      return coming.length > 0 ? Math.min(...coming) : starts.length > 0 ? 1e15 - Math.max(...starts) : undefined
+      return coming.length > 0
+        ? Math.min(...coming)
+        : starts.length > 0
+          ? 1e15 - Math.max(...starts)
+          : undefined
     }
     case 'name':
       return fold(item.familyName ? `${item.familyName} ${item.givenName ?? ''}` : item.name) || undefined
@@ -321,7 +393,8 @@ function keyOf(item: Item, key: OrderKey, now: number, offsetAt: OffsetAt): numb
 }
 
 /** Scripts that write without spaces between words: where a word of theirs ends can't be seen. */
-const unspaced = '\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}\\p{Script=Tibetan}'
+const unspaced =
+  '\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}\\p{Script=Tibetan}'
 const beginsUnspaced = new RegExp(`^[${unspaced}]`, 'u')
 const endsUnspaced = new RegExp(`[${unspaced}]\\p{M}*$`, 'u')
 

@@ -20,15 +20,40 @@ const condition = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('age'), days: whole }),
   z.strictObject({ type: z.literal('next'), days: whole }),
   z.strictObject({ type: z.literal('dates'), from: day, to: day }),
-  z.strictObject({ type: z.literal('stars'), least: z.number().min(0).max(5), most: z.number().min(0).max(5) }),
-  z.strictObject({ type: z.literal('price'), least: z.number().min(0).max(1e9), most: z.number().min(0).max(1e9) }),
-  z.strictObject({ type: z.literal('near'), latitude: z.number().min(-90).max(90), longitude: z.number().min(-180).max(180), km: z.number().min(0).max(20_000), of: z.string().max(120) }),
-  z.strictObject({ type: z.literal('area'), by: z.enum(['addressRegion', 'addressLocality', 'postalCode']), names }),
+  z.strictObject({
+    type: z.literal('stars'),
+    least: z.number().min(0).max(5),
+    most: z.number().min(0).max(5),
+  }),
+  z.strictObject({
+    type: z.literal('price'),
+    least: z.number().min(0).max(1e9),
+    most: z.number().min(0).max(1e9),
+  }),
+  z.strictObject({
+    type: z.literal('near'),
+    latitude: z.number().min(-90).max(90),
+    longitude: z.number().min(-180).max(180),
+    km: z.number().min(0).max(20_000),
+    of: z.string().max(120),
+  }),
+  z.strictObject({
+    type: z.literal('area'),
+    by: z.enum(['addressRegion', 'addressLocality', 'postalCode']),
+    names,
+  }),
   z.strictObject({ type: z.literal('lists'), names }),
   z.strictObject({ type: z.literal('answer') }),
   z.strictObject({ type: z.literal('shared') }),
   z.strictObject({ type: z.literal('picture') }),
-  z.strictObject({ type: z.literal('language'), languages: z.array(z.string().regex(/^[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is written like en or en-GB')).max(20) }),
+  z.strictObject({
+    type: z.literal('language'),
+    languages: z
+      .array(
+        z.string().regex(/^[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is written like en or en-GB'),
+      )
+      .max(20),
+  }),
 ])
 
 const deepest = 4
@@ -37,11 +62,21 @@ const most = 40
 const node: z.ZodType<Node> = z.lazy(() =>
   z.union([
     condition,
-    z.strictObject({ type: z.enum(['any', 'all']), of: z.array(node).max(most) }) as unknown as z.ZodType<Node>,
+    z.strictObject({
+      type: z.enum(['any', 'all']),
+      of: z.array(node).max(most),
+    }) as unknown as z.ZodType<Node>,
     z.strictObject({ type: z.literal('not'), of: node }),
   ]),
 )
 
-const depthOf = (one: Node): number => (one.type === 'any' || one.type === 'all' ? 1 + Math.max(0, ...one.of.map(depthOf)) : one.type === 'not' ? 1 + depthOf(one.of) : 1)
+const depthOf = (one: Node): number =>
+  one.type === 'any' || one.type === 'all'
+    ? 1 + Math.max(0, ...one.of.map(depthOf))
+    : one.type === 'not'
+      ? 1 + depthOf(one.of)
+      : 1
 
-export const ruleTree = z.strictObject({ v: z.literal(1), all: z.array(node).max(most) }).refine(({ all }) => all.every((one) => depthOf(one) <= deepest), `groups go at most ${deepest} deep`)
+export const ruleTree = z
+  .strictObject({ v: z.literal(1), all: z.array(node).max(most) })
+  .refine(({ all }) => all.every((one) => depthOf(one) <= deepest), `groups go at most ${deepest} deep`)

@@ -11,7 +11,11 @@ export const dayNumber = (year: number, month: number, day: number): number => {
   return Date.UTC(late ? year + 400 : year, month - 1, day) / dayMs - (late ? 146_097 : 0)
 }
 
-export interface Civil { readonly year: number; readonly month: number; readonly day: number }
+export interface Civil {
+  readonly year: number
+  readonly month: number
+  readonly day: number
+}
 
 export function civilOf(number: number): Civil {
   const date = new Date(number * dayMs)
@@ -20,7 +24,8 @@ export function civilOf(number: number): Civil {
 
 /** 0 Monday … 6 Sunday */
 export const weekdayOf = (number: number): number => (((number + 3) % 7) + 7) % 7
-export const daysInMonth = (year: number, month: number): number => dayNumber(year, month + 1, 1) - dayNumber(year, month, 1)
+export const daysInMonth = (year: number, month: number): number =>
+  dayNumber(year, month + 1, 1) - dayNumber(year, month, 1)
 export const daysInYear = (year: number): number => dayNumber(year + 1, 1, 1) - dayNumber(year, 1, 1)
 
 /** The day on which week 1 of a year starts: the first week with at least four days in it (ISO 8601, any first weekday). */

@@ -9,17 +9,30 @@ export interface Moment {
   readonly zone?: Zone
 }
 
-const written = /^\s*(\d{4})-?(\d{2})-?(\d{2})(?:[T ]?(\d{2})(?::?(\d{2})(?::?(\d{2})(?:[.,]\d+)?)?)?)?\s*(Z|[+-]\d{2}:?\d{2})?\s*$/i
+const written =
+  /^\s*(\d{4})-?(\d{2})-?(\d{2})(?:[T ]?(\d{2})(?::?(\d{2})(?::?(\d{2})(?:[.,]\d+)?)?)?)?\s*(Z|[+-]\d{2}:?\d{2})?\s*$/i
 
 /** A DATE or DATE-TIME as written. Tolerates dashes, colons, missing seconds and offsets. */
 export function readMoment(value: string): Moment | undefined {
   const [, year, month, day, hour, minute = '0', second = '0', zone] = written.exec(value) ?? []
   if (!year) return undefined
-  if (Number(month) < 1 || Number(month) > 12 || Number(day) < 1 || Number(day) > daysInMonth(Number(year), Number(month))) return undefined
+  if (
+    Number(month) < 1 ||
+    Number(month) > 12 ||
+    Number(day) < 1 ||
+    Number(day) > daysInMonth(Number(year), Number(month))
+  )
+    return undefined
   if (Number(hour ?? 0) > 24 || Number(minute) > 59 || Number(second) > 60) return undefined
-  const wall = dayNumber(Number(year), Number(month), Number(day)) * dayMs + ((Number(hour ?? 0) * 60 + Number(minute)) * 60 + Number(second)) * 1000
+  const wall =
+    dayNumber(Number(year), Number(month), Number(day)) * dayMs +
+    ((Number(hour ?? 0) * 60 + Number(minute)) * 60 + Number(second)) * 1000
   const minutes = /^[+-]/.test(zone ?? '') ? readOffset(zone!) : 0
-  return { wall, isDay: hour === undefined, ...(zone ? { zone: minutes ? { name: zone, offsetAtWall: () => minutes } : utc } : {}) }
+  return {
+    wall,
+    isDay: hour === undefined,
+    ...(zone ? { zone: minutes ? { name: zone, offsetAtWall: () => minutes } : utc } : {}),
+  }
 }
 
 /** Minutes, with fractions for the seconds that old offsets have. */
@@ -29,4 +42,5 @@ export function readOffset(value: string): number {
 }
 
 /** `YYYY-MM-DD`, `YYYY-MM-DDTHH:MM:SS`, or the latter with `Z` or an offset. */
-export const writeMoment = ({ wall, isDay, zone }: Moment): string => (isDay ? writeDay(wall / dayMs) : writeWall(wall) + (zone ? writeOffset(zone.offsetAtWall(wall)) : ''))
+export const writeMoment = ({ wall, isDay, zone }: Moment): string =>
+  isDay ? writeDay(wall / dayMs) : writeWall(wall) + (zone ? writeOffset(zone.offsetAtWall(wall)) : '')

@@ -40,13 +40,28 @@ export function parseRule(text: string): Rule | undefined {
   const freq = parts.get('FREQ')?.toUpperCase() as Frequency
   if (!frequencies.includes(freq)) return undefined
   if (!/^(GREGORIAN|)$/i.test(parts.get('RSCALE') ?? '')) return undefined
-  const whole = (name: string) => (/^\+?\d+$/.test(parts.get(name) ?? '') ? Number(parts.get(name)) : undefined)
+  const whole = (name: string) =>
+    /^\+?\d+$/.test(parts.get(name) ?? '') ? Number(parts.get(name)) : undefined
   const list = (name: string, most: number, signed = false) =>
-    [...new Set((parts.get(name) ?? '').split(',').map((one) => Number(one.trim() || NaN)).filter((one) => Number.isInteger(one) && (signed ? Math.abs(one) <= most && one !== 0 : one >= 0 && one <= most)))].sort((a, b) => a - b)
-  const days = (parts.get('BYDAY') ?? '').toUpperCase().split(',').flatMap((one) => {
-    const [, nth, name] = /^\s*([+-]?\d{1,3})?\s*(MO|TU|WE|TH|FR|SA|SU)\s*$/.exec(one) ?? []
-    return name ? [{ weekday: weekdays.indexOf(name), nth: Number(nth ?? 0) }] : []
-  })
+    [
+      ...new Set(
+        (parts.get(name) ?? '')
+          .split(',')
+          .map((one) => Number(one.trim() || NaN))
+          .filter(
+            (one) =>
+              Number.isInteger(one) &&
+              (signed ? Math.abs(one) <= most && one !== 0 : one >= 0 && one <= most),
+          ),
+      ),
+    ].sort((a, b) => a - b)
+  const days = (parts.get('BYDAY') ?? '')
+    .toUpperCase()
+    .split(',')
+    .flatMap((one) => {
+      const [, nth, name] = /^\s*([+-]?\d{1,3})?\s*(MO|TU|WE|TH|FR|SA|SU)\s*$/.exec(one) ?? []
+      return name ? [{ weekday: weekdays.indexOf(name), nth: Number(nth ?? 0) }] : []
+    })
   const skip = parts.get('SKIP')?.toUpperCase()
   return {
     freq,
@@ -85,14 +100,24 @@ export interface Limits {
  * who knows the zone.
  * @param start wall time (ms)
  */
-export function* occurrencesOf(written: Rule, start: number, { from = start, steps = { left: Infinity } }: Limits = {}): Generator<number> {
+export function* occurrencesOf(
+  written: Rule,
+  start: number,
+  { from = start, steps = { left: Infinity } }: Limits = {},
+): Generator<number> {
   if (written.count === 0) return
   const rule = filled(written, start)
   const begin = rule.count === undefined ? Math.max(start, from) : start
   let given = 0
   let last = -Infinity
   for (const set of sets(rule, start, begin, steps)) {
-    const chosen = rule.positions.length === 0 ? set : rule.positions.map((at) => set[at > 0 ? at - 1 : set.length + at]).filter((one): one is number => one !== undefined).sort((a, b) => a - b)
+    const chosen =
+      rule.positions.length === 0
+        ? set
+        : rule.positions
+            .map((at) => set[at > 0 ? at - 1 : set.length + at])
+            .filter((one): one is number => one !== undefined)
+            .sort((a, b) => a - b)
     for (const wall of chosen) {
       if (wall < begin || wall <= last) continue
       last = wall
@@ -115,8 +140,14 @@ function filled(rule: Rule, start: number): Rule {
   if (rank > 1 && rule.minutes.length === 0) more.minutes = [Math.floor(seconds / 60) % 60]
   if (rank > 2 && rule.hours.length === 0) more.hours = [Math.floor(seconds / 3600)]
   const saysDay = rule.days.length + rule.monthDays.length + rule.yearDays.length + rule.weeks.length > 0
-  if (rule.freq === 'YEARLY' && !saysDay) Object.assign(more, { monthDays: [monthDay] }, rule.months.length === 0 && { months: [month] })
-  if (rule.freq === 'YEARLY' && rule.weeks.length > 0 && rule.days.length + rule.monthDays.length + rule.yearDays.length === 0) more.days = [{ weekday: weekdayOf(day), nth: 0 }]
+  if (rule.freq === 'YEARLY' && !saysDay)
+    Object.assign(more, { monthDays: [monthDay] }, rule.months.length === 0 && { months: [month] })
+  if (
+    rule.freq === 'YEARLY' &&
+    rule.weeks.length > 0 &&
+    rule.days.length + rule.monthDays.length + rule.yearDays.length === 0
+  )
+    more.days = [{ weekday: weekdayOf(day), nth: 0 }]
   if (rule.freq === 'MONTHLY' && !saysDay) more.monthDays = [monthDay]
   if (rule.freq === 'WEEKLY' && !saysDay) more.days = [{ weekday: weekdayOf(day), nth: 0 }]
   return { ...rule, ...more }
@@ -124,9 +155,19 @@ function filled(rule: Rule, start: number): Rule {
 
 /** One sorted set for each period. Positions are counted within one set. */
 function* sets(rule: Rule, start: number, begin: number, steps: { left: number }): Generator<number[]> {
-  const unit = { HOURLY: 3_600_000, MINUTELY: 60_000, SECONDLY: 1000, DAILY: 0, WEEKLY: 0, MONTHLY: 0, YEARLY: 0 }[rule.freq]
+  const unit = {
+    HOURLY: 3_600_000,
+    MINUTELY: 60_000,
+    SECONDLY: 1000,
+    DAILY: 0,
+    WEEKLY: 0,
+    MONTHLY: 0,
+    YEARLY: 0,
+  }[rule.freq]
   let idle = 0
-  for (const set of unit ? setsInDays(rule, start, begin, unit, steps) : setsOfDays(rule, start, begin, steps)) {
+  for (const set of unit
+    ? setsInDays(rule, start, begin, unit, steps)
+    : setsOfDays(rule, start, begin, steps)) {
     if (steps.left < 0) return
     idle = set.length > 0 ? 0 : idle + 1
     if (set.length > 0) yield set
@@ -136,31 +177,48 @@ function* sets(rule: Rule, start: number, begin: number, steps: { left: number }
 
 function* setsOfDays(rule: Rule, start: number, begin: number, steps: { left: number }): Generator<number[]> {
   const matches = dayMatcher(rule)
-  const times = rule.hours.flatMap((hour) => rule.minutes.flatMap((minute) => rule.seconds.map((second) => ((hour * 60 + minute) * 60 + second) * 1000)))
+  const times = rule.hours.flatMap((hour) =>
+    rule.minutes.flatMap((minute) =>
+      rule.seconds.map((second) => ((hour * 60 + minute) * 60 + second) * 1000),
+    ),
+  )
   for (const period of periods(rule, Math.floor(start / dayMs), Math.floor(begin / dayMs))) {
     const set: number[] = []
     for (const [first, count] of monthsOf(rule, period)) {
       steps.left -= Math.max(1, count)
-      for (let day = first; day < first + count; day += 1) if (matches(day)) for (const time of times) set.push(day * dayMs + time)
+      for (let day = first; day < first + count; day += 1)
+        if (matches(day)) for (const time of times) set.push(day * dayMs + time)
     }
     yield set
   }
 }
 
 /** A year of which only some months are asked for is those months; most years are looked at for one day in them. */
-function monthsOf({ freq, months, skip }: Rule, period: readonly [number, number]): (readonly [number, number])[] {
+function monthsOf(
+  { freq, months, skip }: Rule,
+  period: readonly [number, number],
+): (readonly [number, number])[] {
   if (freq !== 'YEARLY' || months.length === 0 || skip !== 'OMIT') return [period]
   const { year } = civilOf(period[0])
   return months.map((month) => [dayNumber(year, month, 1), daysInMonth(year, month)] as const)
 }
 
 /** First day and number of days of each period, from the one before that of `beginDay` on: what is skipped forward comes out of that one. */
-function* periods({ freq, interval, weekStart, months }: Rule, startDay: number, beginDay: number): Generator<readonly [number, number]> {
+function* periods(
+  { freq, interval, weekStart, months }: Rule,
+  startDay: number,
+  beginDay: number,
+): Generator<readonly [number, number]> {
   const { year, month } = civilOf(startDay)
   const week = startDay - ((weekdayOf(startDay) - weekStart + 7) % 7)
   const end = dayNumber(lastYear + 1, 1, 1)
   const begin = civilOf(beginDay)
-  const passed = { YEARLY: begin.year - year, MONTHLY: (begin.year - year) * 12 + begin.month - month, WEEKLY: Math.floor((beginDay - week) / 7) }[freq as string] ?? beginDay - startDay
+  const passed =
+    {
+      YEARLY: begin.year - year,
+      MONTHLY: (begin.year - year) * 12 + begin.month - month,
+      WEEKLY: Math.floor((beginDay - week) / 7),
+    }[freq as string] ?? beginDay - startDay
   for (let at = Math.max(0, Math.floor((passed - 1) / interval) * interval); ; at += interval) {
     if (freq === 'YEARLY') yield [dayNumber(year + at, 1, 1), daysInYear(year + at)]
     else if (freq === 'MONTHLY') {
@@ -178,13 +236,19 @@ function* periods({ freq, interval, weekStart, months }: Rule, startDay: number,
 }
 
 /** Hours, minutes or seconds that the interval reaches; days that can't match are stepped over whole. */
-function* setsInDays(rule: Rule, start: number, begin: number, unit: number, steps: { left: number }): Generator<number[]> {
+function* setsInDays(
+  rule: Rule,
+  start: number,
+  begin: number,
+  unit: number,
+  steps: { left: number },
+): Generator<number[]> {
   const matches = dayMatcher(rule)
   const step = unit * rule.interval
   const base = Math.floor(start / unit) * unit
   const end = dayNumber(lastYear + 1, 1, 1) * dayMs
   const next = (wall: number) => base + Math.ceil((wall - base) / step) * step
-  for (let at = Math.max(base, base + Math.floor((begin - base) / step) * step); at < end; ) {
+  for (let at = Math.max(base, base + Math.floor((begin - base) / step) * step); at < end;) {
     steps.left -= 1
     const day = Math.floor(at / dayMs)
     if (!matches(day)) {
@@ -204,7 +268,8 @@ function* setsInDays(rule: Rule, start: number, begin: number, unit: number, ste
       at = next(day * dayMs + (hour * 60 + minute + 1) * 60_000)
       continue
     }
-    if (unit === 3_600_000) yield rule.minutes.flatMap((one) => rule.seconds.map((two) => at + (one * 60 + two) * 1000))
+    if (unit === 3_600_000)
+      yield rule.minutes.flatMap((one) => rule.seconds.map((two) => at + (one * 60 + two) * 1000))
     else if (unit === 60_000) yield rule.seconds.map((one) => at + one * 1000)
     else yield rule.seconds.length === 0 || rule.seconds.includes(second % 60) ? [at] : []
     at += step
@@ -216,7 +281,11 @@ function dayMatcher(rule: Rule): (day: number) => boolean {
   const monthDays = new Set(rule.monthDays)
   const yearDays = new Set(rule.yearDays)
   const weeks = new Set(rule.weeks)
-  const every = new Set(days.filter(({ nth }) => nth === 0 || (freq !== 'MONTHLY' && freq !== 'YEARLY')).map(({ weekday }) => weekday))
+  const every = new Set(
+    days
+      .filter(({ nth }) => nth === 0 || (freq !== 'MONTHLY' && freq !== 'YEARLY'))
+      .map(({ weekday }) => weekday),
+  )
   const counted = freq === 'MONTHLY' || freq === 'YEARLY' ? days.filter(({ nth }) => nth !== 0) : []
   const inMonth = freq === 'MONTHLY' || months.length > 0
   const most = Math.max(0, ...rule.monthDays)
@@ -226,7 +295,8 @@ function dayMatcher(rule: Rule): (day: number) => boolean {
     const isMonth = months.length === 0 || months.includes(month)
     if (monthDays.size > 0) {
       const named = isMonth && (monthDays.has(day) || monthDays.has(day - length - 1))
-      if (!named && !(rule.skip !== 'OMIT' && most > 28 && isSkippedTo(rule, { year, month, day }, length))) return false
+      if (!named && !(rule.skip !== 'OMIT' && most > 28 && isSkippedTo(rule, { year, month, day }, length)))
+        return false
     } else if (!isMonth) return false
     if (yearDays.size > 0) {
       const at = number - dayNumber(year, 1, 1) + 1
@@ -253,9 +323,17 @@ function dayMatcher(rule: Rule): (day: number) => boolean {
 }
 
 /** Whether a day stands in for one that its month does not have (RFC 7529, 4.1). */
-function isSkippedTo({ skip, months, monthDays }: Rule, { year, month, day }: { year: number; month: number; day: number }, length: number): boolean {
+function isSkippedTo(
+  { skip, months, monthDays }: Rule,
+  { year, month, day }: { year: number; month: number; day: number },
+  length: number,
+): boolean {
   const named = (one: number) => months.length === 0 || months.includes(one)
   if (skip === 'BACKWARD') return day === length && named(month) && monthDays.some((one) => one > length)
   const before = month === 1 ? 12 : month - 1
-  return day === 1 && named(before) && monthDays.some((one) => one > daysInMonth(month === 1 ? year - 1 : year, before))
+  return (
+    day === 1 &&
+    named(before) &&
+    monthDays.some((one) => one > daysInMonth(month === 1 ? year - 1 : year, before))
+  )
 }

@@ -37,7 +37,11 @@ export interface ZonePart {
   readonly dates: readonly number[]
 }
 
-interface Onset { readonly wall: number; readonly from: number; readonly to: number }
+interface Onset {
+  readonly wall: number
+  readonly from: number
+  readonly to: number
+}
 
 /** Days looked at for the onsets of one zone: a yearly rule has room for ten thousand years, one that changes each second ends soon. */
 const mostSteps = 500_000
@@ -45,8 +49,18 @@ const mostSteps = 500_000
 export function zoneFromParts(name: string, parts: readonly ZonePart[]): Zone {
   const steps = { left: mostSteps }
   const sources = parts.flatMap((part) => [
-    { part, walls: [part.start, ...part.dates][Symbol.iterator]() as Iterator<number>, until: Infinity, done: false },
-    ...part.rules.map(({ rule, until }) => ({ part, walls: occurrencesOf(rule, part.start, { steps }) as Iterator<number>, until, done: false })),
+    {
+      part,
+      walls: [part.start, ...part.dates][Symbol.iterator]() as Iterator<number>,
+      until: Infinity,
+      done: false,
+    },
+    ...part.rules.map(({ rule, until }) => ({
+      part,
+      walls: occurrencesOf(rule, part.start, { steps }) as Iterator<number>,
+      until,
+      done: false,
+    })),
   ])
   let onsets: Onset[] = []
   let known = -Infinity

@@ -11,19 +11,33 @@ export type Step = (typeof steps)[number]
 
 export type Value = string | number | boolean | readonly string[] | RuleTree
 /** A leaf that follows the client's brand, e.g. `{ link: 'color.accent' }`. Own values never have this shape. */
-export interface Link { readonly link: string }
+export interface Link {
+  readonly link: string
+}
 export type Leaf = Value | Link
 /** Every path of the kind, each with a leaf of its own. */
 export type Settings = Readonly<Record<string, Leaf>>
 
-export const isLink = (leaf: Leaf | undefined): leaf is Link => typeof leaf === 'object' && !Array.isArray(leaf) && 'link' in leaf
+export const isLink = (leaf: Leaf | undefined): leaf is Link =>
+  typeof leaf === 'object' && !Array.isArray(leaf) && 'link' in leaf
 
-export interface Option { readonly value: string; readonly label: string; readonly hint?: string }
+export interface Option {
+  readonly value: string
+  readonly label: string
+  readonly hint?: string
+}
 
 export type Control =
   | { readonly type: 'choice'; readonly options: readonly Option[] }
   | { readonly type: 'toggle' }
-  | { readonly type: 'number'; readonly min: number; readonly max: number; readonly by: number; readonly unit: string; readonly zero?: string }
+  | {
+      readonly type: 'number'
+      readonly min: number
+      readonly max: number
+      readonly by: number
+      readonly unit: string
+      readonly zero?: string
+    }
   | { readonly type: 'text'; readonly maxLength: number; readonly placeholder?: string }
   | { readonly type: 'words'; readonly placeholder?: string }
   | { readonly type: 'colour' }
@@ -42,7 +56,9 @@ export interface FieldFacts {
   /** Not among the usual ones: folded away until asked for. */
   readonly folded?: boolean
   /** Only worth showing while another setting has one of these values. */
-  readonly shownWhen?: { readonly path: string; readonly is: readonly Value[] } | { readonly path: string; readonly isNot: readonly Value[] }
+  readonly shownWhen?:
+    | { readonly path: string; readonly is: readonly Value[] }
+    | { readonly path: string; readonly isNot: readonly Value[] }
 }
 
 /** `V` is the type of the value once links are resolved. */
@@ -56,16 +72,30 @@ export type ValuesOf<F extends Fields> = { readonly [P in keyof F]: F[P] extends
 
 type Extra<V extends Value> = FieldFacts & { readonly default: V | Link }
 
-export const choice = <const O extends readonly Option[]>(options: O, facts: Extra<O[number]['value']>): Field<O[number]['value']> => ({ ...facts, control: { type: 'choice', options } })
+export const choice = <const O extends readonly Option[]>(
+  options: O,
+  facts: Extra<O[number]['value']>,
+): Field<O[number]['value']> => ({ ...facts, control: { type: 'choice', options } })
 export const toggle = (facts: Extra<boolean>): Field<boolean> => ({ ...facts, control: { type: 'toggle' } })
-export const number = (range: { min: number; max: number; by?: number; unit: string; zero?: string }, facts: Extra<number>): Field<number> => ({ ...facts, control: { type: 'number', by: 1, ...range } })
-export const text = (limits: { maxLength: number; placeholder?: string }, facts: Extra<string>): Field<string> => ({ ...facts, control: { type: 'text', ...limits } })
-export const words = (facts: Extra<readonly string[]> & { placeholder?: string }): Field<readonly string[]> => {
+export const number = (
+  range: { min: number; max: number; by?: number; unit: string; zero?: string },
+  facts: Extra<number>,
+): Field<number> => ({ ...facts, control: { type: 'number', by: 1, ...range } })
+export const text = (
+  limits: { maxLength: number; placeholder?: string },
+  facts: Extra<string>,
+): Field<string> => ({ ...facts, control: { type: 'text', ...limits } })
+export const words = (
+  facts: Extra<readonly string[]> & { placeholder?: string },
+): Field<readonly string[]> => {
   const { placeholder, ...rest } = facts
   return { ...rest, control: { type: 'words', placeholder } }
 }
 export const colour = (facts: Extra<string>): Field<string> => ({ ...facts, control: { type: 'colour' } })
 /** Value: an id of `fontFamilies`. */
 export const font = (facts: Extra<string>): Field<string> => ({ ...facts, control: { type: 'font' } })
-export const sources = (facts: Extra<readonly string[]>): Field<readonly string[]> => ({ ...facts, control: { type: 'sources' } })
+export const sources = (facts: Extra<readonly string[]>): Field<readonly string[]> => ({
+  ...facts,
+  control: { type: 'sources' },
+})
 export const rules = (facts: Extra<RuleTree>): Field<RuleTree> => ({ ...facts, control: { type: 'rules' } })

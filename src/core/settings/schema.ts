@@ -43,7 +43,9 @@ export const linksFor = (field: Field): string[] => {
 export function leafSchema(field: Field): z.ZodType {
   const links = linksFor(field)
   const value = valueSchema(field.control)
-  return links.length === 0 ? value : z.union([value, z.strictObject({ link: z.enum(links as [string, ...string[]]) })])
+  return links.length === 0
+    ? value
+    : z.union([value, z.strictObject({ link: z.enum(links as [string, ...string[]]) })])
 }
 
 /** All leaves of a kind; every one is required, since a draft keeps each of its values itself. */

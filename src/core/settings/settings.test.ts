@@ -6,7 +6,15 @@ import { fontFamilies } from '../design/fonts'
 import { kinds } from '../kinds/all'
 import type { Field, Leaf } from './field'
 import { leafSchema, linksFor, settingsSchema } from './schema'
-import { applyPatch, defaultsOf, describeLeaf, differences, inverse, resolveSettings, sameLeaf } from './settings'
+import {
+  applyPatch,
+  defaultsOf,
+  describeLeaf,
+  differences,
+  inverse,
+  resolveSettings,
+  sameLeaf,
+} from './settings'
 
 /** Any leaf that a field takes. */
 function anyLeaf(field: Field): fc.Arbitrary<Leaf> {
@@ -14,15 +22,39 @@ function anyLeaf(field: Field): fc.Arbitrary<Leaf> {
   const { control } = field
   const value = (): fc.Arbitrary<Leaf> => {
     switch (control.type) {
-      case 'choice': return fc.constantFrom(...control.options.map((option) => option.value))
-      case 'toggle': return fc.boolean()
-      case 'number': return fc.integer({ min: control.min, max: control.max })
-      case 'text': return fc.string({ maxLength: control.maxLength })
-      case 'words': return fc.array(fc.stringMatching(/^[a-z]{1,20}$/), { maxLength: 5 })
-      case 'colour': return fc.stringMatching(/^#[0-9a-f]{6}$/)
-      case 'font': return fc.constantFrom(...fontFamilies.map((family) => family.id))
-      case 'sources': return fc.array(fc.uuid(), { maxLength: 3 })
-      case 'rules': return fc.constantFrom<Leaf>(noRules, { v: 1, all: [{ type: 'picture' }] }, { v: 1, all: [{ type: 'any', of: [{ type: 'words', mode: 'only', words: ['a'] }, { type: 'not', of: { type: 'answer' } }] }] })
+      case 'choice':
+        return fc.constantFrom(...control.options.map((option) => option.value))
+      case 'toggle':
+        return fc.boolean()
+      case 'number':
+        return fc.integer({ min: control.min, max: control.max })
+      case 'text':
+        return fc.string({ maxLength: control.maxLength })
+      case 'words':
+        return fc.array(fc.stringMatching(/^[a-z]{1,20}$/), { maxLength: 5 })
+      case 'colour':
+        return fc.stringMatching(/^#[0-9a-f]{6}$/)
+      case 'font':
+        return fc.constantFrom(...fontFamilies.map((family) => family.id))
+      case 'sources':
+        return fc.array(fc.uuid(), { maxLength: 3 })
+      case 'rules':
+        return fc.constantFrom<Leaf>(
+          noRules,
+          { v: 1, all: [{ type: 'picture' }] },
+          {
+            v: 1,
+            all: [
+              {
+                type: 'any',
+                of: [
+                  { type: 'words', mode: 'only', words: ['a'] },
+                  { type: 'not', of: { type: 'answer' } },
+                ],
+              },
+            ],
+          },
+        )
     }
   }
   return fc.oneof(value(), ...links)
@@ -31,42 +63,56 @@ function anyLeaf(field: Field): fc.Arbitrary<Leaf> {
 describe.each(kinds.map((kind) => [kind.id, kind] as const))('settings of %s', (_id, kind) => {
   const fields = Object.entries(kind.fields)
   const defaults = defaultsOf(kind.fields)
-  const anyPatch = fc.constantFrom(...fields).chain(([path, field]) => anyLeaf(field).map((to) => ({ path, to })))
+  const anyPatch = fc
+    .constantFrom(...fields)
+    .chain(([path, field]) => anyLeaf(field).map((to) => ({ path, to })))
 
   test('the defaults and every starting point fit the schema', () => {
     const schema = settingsSchema(kind.fields)
     expect(schema.safeParse(defaults).success).toBe(true)
-    for (const point of kind.startingPoints) expect(schema.safeParse({ ...defaults, ...point.settings })).toMatchObject({ success: true })
+    for (const point of kind.startingPoints)
+      expect(schema.safeParse({ ...defaults, ...point.settings })).toMatchObject({ success: true })
   })
 
-  test.each(fields)('a patch to %s leaves every other setting as it was, and can be undone', (path, field) => {
-    const schema = leafSchema(field)
-    fc.assert(fc.property(fc.array(anyPatch, { maxLength: 8 }), anyLeaf(field), (before, to) => {
-      expect(schema.safeParse(to).success).toBe(true)
-      const start = before.reduce(applyPatch, defaults)
-      const after = applyPatch(start, { path, to })
-      for (const other of Object.keys(start)) if (other !== path) expect(after[other]).toBe(start[other])
-      expect(sameLeaf(after[path], to)).toBe(true)
-      const back = applyPatch(after, inverse({ path, from: start[path]!, to }))
-      expect(differences(kind.fields, start, back)).toEqual([])
-    }), { numRuns: 40 })
-  })
+  test.each(fields)(
+    'a patch to %s leaves every other setting as it was, and can be undone',
+    (path, field) => {
+      const schema = leafSchema(field)
+      fc.assert(
+        fc.property(fc.array(anyPatch, { maxLength: 8 }), anyLeaf(field), (before, to) => {
+          expect(schema.safeParse(to).success).toBe(true)
+          const start = before.reduce(applyPatch, defaults)
+          const after = applyPatch(start, { path, to })
+          for (const other of Object.keys(start)) if (other !== path) expect(after[other]).toBe(start[other])
+          expect(sameLeaf(after[path], to)).toBe(true)
+          const back = applyPatch(after, inverse({ path, from: start[path]!, to }))
+          expect(differences(kind.fields, start, back)).toEqual([])
+        }),
+        { numRuns: 40 },
+      )
+    },
+  )
 
   test('every leaf can be told in words', () => {
     for (const [path, field] of fields) expect(describeLeaf(field, defaults[path])).not.toBe('')
   })
 
   test('no field takes a value that is not its own', () => {
-    for (const [, field] of fields) for (const wrong of [null, { link: 'color.unknown' }, { nested: true }, '</style>'.repeat(40)]) expect(leafSchema(field).safeParse(wrong).success).toBe(false)
+    for (const [, field] of fields)
+      for (const wrong of [null, { link: 'color.unknown' }, { nested: true }, '</style>'.repeat(40)])
+        expect(leafSchema(field).safeParse(wrong).success).toBe(false)
   })
 })
 
 test('an unknown path, even a built-in name, changes nothing', () => {
   const settings = { a: 1 }
-  for (const path of ['b', '__proto__', 'constructor']) expect(applyPatch(settings, { path, to: 2 })).toBe(settings)
+  for (const path of ['b', '__proto__', 'constructor'])
+    expect(applyPatch(settings, { path, to: 2 })).toBe(settings)
 })
 
 test('every token of the brand resolves', () => {
   for (const link of brandTokens) expect(resolveSettings({ a: { link } }, plainBrand).a).toBeDefined()
-  expect(() => resolveSettings({ a: { link: 'color.none' } }, plainBrand)).toThrow('The brand has no "color.none"')
+  expect(() => resolveSettings({ a: { link: 'color.none' } }, plainBrand)).toThrow(
+    'The brand has no "color.none"',
+  )
 })

@@ -8,13 +8,19 @@ import { ruleInWords } from '../rules/inWords'
 import type { RuleTree } from '../rules/tree'
 import { isLink, type Field, type Fields, type Leaf, type Settings, type Value } from './field'
 
-export interface Patch { readonly path: string; readonly from: Leaf; readonly to: Leaf }
+export interface Patch {
+  readonly path: string
+  readonly from: Leaf
+  readonly to: Leaf
+}
 
-export const defaultsOf = (fields: Fields): Settings => Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, field.default]))
+export const defaultsOf = (fields: Fields): Settings =>
+  Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, field.default]))
 
 export function sameLeaf(a: Leaf | undefined, b: Leaf | undefined): boolean {
   if (isLink(a) || isLink(b)) return isLink(a) && isLink(b) && a.link === b.link
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((one, at) => one === b[at])
+  if (Array.isArray(a) && Array.isArray(b))
+    return a.length === b.length && a.every((one, at) => one === b[at])
   if (isTree(a) && isTree(b)) return JSON.stringify(a) === JSON.stringify(b)
   return a === b
 }
@@ -31,18 +37,26 @@ export const inverse = ({ path, from, to }: Patch): Patch => ({ path, from: to, 
 
 /** Leaves that differ, in the order of the fields. */
 export function differences(fields: Fields, before: Settings, after: Settings): Patch[] {
-  return Object.keys(fields).flatMap((path) => (sameLeaf(before[path], after[path]) ? [] : [{ path, from: before[path]!, to: after[path]! }]))
+  return Object.keys(fields).flatMap((path) =>
+    sameLeaf(before[path], after[path]) ? [] : [{ path, from: before[path]!, to: after[path]! }],
+  )
 }
 
 /** Every link replaced by the brand's value of now. */
 export function resolveSettings(settings: Settings, brand: Brand): Readonly<Record<string, Value>> {
-  return Object.fromEntries(Object.entries(settings).map(([path, leaf]) => [path, isLink(leaf) ? brandValue(brand, leaf.link) : leaf]))
+  return Object.fromEntries(
+    Object.entries(settings).map(([path, leaf]) => [
+      path,
+      isLink(leaf) ? brandValue(brand, leaf.link) : leaf,
+    ]),
+  )
 }
 
 /** Whether a control is worth showing beside these settings. */
 export function isShown({ shownWhen }: Field, settings: Settings): boolean {
   if (!shownWhen) return true
-  const isOneOf = (values: readonly Value[]) => values.some((value) => sameLeaf(value, settings[shownWhen.path]))
+  const isOneOf = (values: readonly Value[]) =>
+    values.some((value) => sameLeaf(value, settings[shownWhen.path]))
   return 'is' in shownWhen ? isOneOf(shownWhen.is) : !isOneOf(shownWhen.isNot)
 }
 

@@ -2,25 +2,60 @@ import { describe, expect, test } from '@jest/globals'
 import { bestForm, minHeight, snippetForms, snippetOf, throughOn } from './forms'
 import { getPlatform, platforms } from './platforms'
 
-const facts = { ref: 'k3v9q2ab', delivery: 'https://d.example', name: 'News "of" <us>', heights: [{ viewport: 390, height: 900 }, { viewport: 768, height: 500 }, { viewport: 1280, height: 500 }] }
+const facts = {
+  ref: 'k3v9q2ab',
+  delivery: 'https://d.example',
+  name: 'News "of" <us>',
+  heights: [
+    { viewport: 390, height: 900 },
+    { viewport: 768, height: 500 },
+    { viewport: 1280, height: 500 },
+  ],
+}
 
 describe('snippets', () => {
   test.each([
-    ['element', '<yimble-widget data-yimble="k3v9q2ab" style="display:block;min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"></yimble-widget>\n<script async src="https://d.example/embed.js"></script>'],
-    ['div', '<div data-yimble="k3v9q2ab" style="min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"></div>\n<script async src="https://d.example/embed.js"></script>'],
-    ['frame', '<iframe src="https://d.example/f/k3v9q2ab" title="News &quot;of&quot; &lt;us>" width="100%" height="900" frameborder="0" style="border:0;max-width:100%" loading="lazy"></iframe>'],
+    [
+      'element',
+      '<yimble-widget data-yimble="k3v9q2ab" style="display:block;min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"></yimble-widget>\n<script async src="https://d.example/embed.js"></script>',
+    ],
+    [
+      'div',
+      '<div data-yimble="k3v9q2ab" style="min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"></div>\n<script async src="https://d.example/embed.js"></script>',
+    ],
+    [
+      'frame',
+      '<iframe src="https://d.example/f/k3v9q2ab" title="News &quot;of&quot; &lt;us>" width="100%" height="900" frameborder="0" style="border:0;max-width:100%" loading="lazy"></iframe>',
+    ],
     ['link', '<a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us></a>'],
   ] as const)('%s', (form, code) => expect(snippetOf(form, facts)).toBe(code))
 
   test.each([
     [[{ viewport: 390, height: 300 }], '300px'],
-    [[{ viewport: 390, height: 300 }, { viewport: 1280, height: 300 }], '300px'],
-    [[{ viewport: 1280, height: 400 }, { viewport: 390, height: 300 }], 'calc(300px + clamp(0px,(100vw - 835px)*9999,100px))'],
+    [
+      [
+        { viewport: 390, height: 300 },
+        { viewport: 1280, height: 300 },
+      ],
+      '300px',
+    ],
+    [
+      [
+        { viewport: 1280, height: 400 },
+        { viewport: 390, height: 300 },
+      ],
+      'calc(300px + clamp(0px,(100vw - 835px)*9999,100px))',
+    ],
   ])('height %#', (heights, css) => expect(minHeight(heights)).toBe(css))
 })
 
 describe('what gets through', () => {
-  test.each([['plain', 'element'], ['frames-only', 'frame'], ['no-elements', 'div'], ['strict', 'element']] as const)('on %s the best is %s', (platform, form) => expect(bestForm(getPlatform(platform))).toBe(form))
+  test.each([
+    ['plain', 'element'],
+    ['frames-only', 'frame'],
+    ['no-elements', 'div'],
+    ['strict', 'element'],
+  ] as const)('on %s the best is %s', (platform, form) => expect(bestForm(getPlatform(platform))).toBe(form))
   test('every form on every platform is told in words, and a link always gets through', () => {
     for (const platform of platforms) {
       for (const form of snippetForms) expect(throughOn(form, platform).why).toMatch(/\.$/)

@@ -55,22 +55,39 @@ export function minHeight(heights: Heights): string {
     const before = sorted[at]!
     const difference = height - before.height
     const edge = Math.round((viewport + before.viewport) / 2)
-    return difference === 0 ? [] : [` ${difference > 0 ? '+' : '-'} clamp(0px,(100vw - ${edge}px)*9999,${Math.abs(difference)}px)`]
+    return difference === 0
+      ? []
+      : [` ${difference > 0 ? '+' : '-'} clamp(0px,(100vw - ${edge}px)*9999,${Math.abs(difference)}px)`]
   })
   return jumps.length === 0 ? `${base}px` : `calc(${base}px${jumps.join('')})`
 }
 
 /** Whether a form gets through, and in plain words what happens to it where it does not. */
-export function throughOn(form: SnippetForm, platform: Platform): { readonly through: boolean; readonly why: string } {
+export function throughOn(
+  form: SnippetForm,
+  platform: Platform,
+): { readonly through: boolean; readonly why: string } {
   if (form === 'link') return { through: true, why: 'A link gets through everywhere.' }
-  if (form === 'frame') return platform.frames ? { through: true, why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Frames get through.' } : { through: false, why: 'Frames are dropped here.' }
+  if (form === 'frame')
+    return platform.frames
+      ? {
+          through: true,
+          why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Frames get through.',
+        }
+      : { through: false, why: 'Frames are dropped here.' }
   if (!platform.scripts) return { through: false, why: 'Scripts are dropped here: nothing would show.' }
-  if (form === 'element' && !platform.customElements) return { through: false, why: 'Elements with unknown names are dropped here.' }
-  return { through: true, why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Scripts get through.' }
+  if (form === 'element' && !platform.customElements)
+    return { through: false, why: 'Elements with unknown names are dropped here.' }
+  return {
+    through: true,
+    why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Scripts get through.',
+  }
 }
 
 /** The best form that gets through. */
-export const bestForm = (platform: Platform): SnippetForm => snippetForms.find((form) => throughOn(form, platform).through) ?? 'link'
+export const bestForm = (platform: Platform): SnippetForm =>
+  snippetForms.find((form) => throughOn(form, platform).through) ?? 'link'
 
 /** The directives that a strict page's policy needs, one a line. */
-export const policyLines = (delivery: string): string[] => ['script-src', 'connect-src', 'img-src', 'font-src', 'frame-src'].map((name) => `${name} ${delivery};`)
+export const policyLines = (delivery: string): string[] =>
+  ['script-src', 'connect-src', 'img-src', 'font-src', 'frame-src'].map((name) => `${name} ${delivery};`)

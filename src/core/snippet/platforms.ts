@@ -14,10 +14,47 @@ export interface Platform {
 }
 
 export const platforms: readonly Platform[] = [
-  { id: 'plain', label: 'Hand-made pages', scripts: true, frames: true, customElements: true, inlineStyles: true, strictPolicy: false, where: 'Paste it into the page’s HTML, at the place where it should stand.' },
-  { id: 'frames-only', label: 'Builder that drops scripts', scripts: false, frames: true, customElements: false, inlineStyles: false, strictPolicy: false, where: 'Add a block for HTML or for embedded content, and paste it there.' },
-  { id: 'no-elements', label: 'Builder that drops unknown elements', scripts: true, frames: true, customElements: false, inlineStyles: true, strictPolicy: false, where: 'Add a block for HTML, and paste it there.' },
-  { id: 'strict', label: 'Pages with a strict policy', scripts: true, frames: true, customElements: true, inlineStyles: false, strictPolicy: true, where: 'Paste it into the page’s HTML, and add the lines below to the site’s Content-Security-Policy.' },
+  {
+    id: 'plain',
+    label: 'Hand-made pages',
+    scripts: true,
+    frames: true,
+    customElements: true,
+    inlineStyles: true,
+    strictPolicy: false,
+    where: 'Paste it into the page’s HTML, at the place where it should stand.',
+  },
+  {
+    id: 'frames-only',
+    label: 'Builder that drops scripts',
+    scripts: false,
+    frames: true,
+    customElements: false,
+    inlineStyles: false,
+    strictPolicy: false,
+    where: 'Add a block for HTML or for embedded content, and paste it there.',
+  },
+  {
+    id: 'no-elements',
+    label: 'Builder that drops unknown elements',
+    scripts: true,
+    frames: true,
+    customElements: false,
+    inlineStyles: true,
+    strictPolicy: false,
+    where: 'Add a block for HTML, and paste it there.',
+  },
+  {
+    id: 'strict',
+    label: 'Pages with a strict policy',
+    scripts: true,
+    frames: true,
+    customElements: true,
+    inlineStyles: false,
+    strictPolicy: true,
+    where: 'Paste it into the page’s HTML, and add the lines below to the site’s Content-Security-Policy.',
+  },
 ]
 
-export const getPlatform = (id: string): Platform => platforms.find((platform) => platform.id === id) ?? platforms[0]!
+export const getPlatform = (id: string): Platform =>
+  platforms.find((platform) => platform.id === id) ?? platforms[0]!

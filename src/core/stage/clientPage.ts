@@ -2,7 +2,13 @@
  * A client's page made ready for the stage: scripts, refreshes and the page's own policies out, addresses resolved, and
  * the places found where a widget can stand. Parsing is parse5's, as browsers do it.
  */
-import { defaultTreeAdapter as tree, html as names, parse, serialize, type DefaultTreeAdapterTypes as Tree } from 'parse5'
+import {
+  defaultTreeAdapter as tree,
+  html as names,
+  parse,
+  serialize,
+  type DefaultTreeAdapterTypes as Tree,
+} from 'parse5'
 
 export interface FoundSlot {
   readonly id: string
@@ -25,7 +31,8 @@ const dropped = new Set(['script', 'noscript', 'object', 'embed', 'applet', 'tem
 const isDropped = (element: Element) =>
   dropped.has(element.tagName) ||
   (element.tagName === 'meta' && attribute(element, 'http-equiv') !== undefined) ||
-  (element.tagName === 'link' && /preload|prefetch|manifest|modulepreload/i.test(attribute(element, 'rel') ?? '')) ||
+  (element.tagName === 'link' &&
+    /preload|prefetch|manifest|modulepreload/i.test(attribute(element, 'rel') ?? '')) ||
   element.tagName === 'base'
 
 /** @param url - where it was fetched; relative addresses in it resolve against this */
@@ -36,7 +43,9 @@ export function prepareClientPage(markup: string, url: string): ClientPage {
   walk(document, all)
   const head = all.find((element) => element.tagName === 'head')
   if (head) {
-    const element = tree.createElement('base', names.NS.HTML, [{ name: 'href', value: URL.canParse(base, url) ? new URL(base, url).href : url }])
+    const element = tree.createElement('base', names.NS.HTML, [
+      { name: 'href', value: URL.canParse(base, url) ? new URL(base, url).href : url },
+    ])
     const first = head.childNodes[0]
     if (first) tree.insertBefore(head, element, first)
     else tree.appendChild(head, element)
@@ -62,23 +71,44 @@ function walk(node: Tree.ParentNode, all: Element[]): void {
       tree.detachNode(child)
       continue
     }
-    child.attrs = child.attrs.filter(({ name, value }) => !name.startsWith('on') && !/^\s*javascript:/i.test(value) && name !== 'nonce' && name !== 'srcdoc')
+    child.attrs = child.attrs.filter(
+      ({ name, value }) =>
+        !name.startsWith('on') && !/^\s*javascript:/i.test(value) && name !== 'nonce' && name !== 'srcdoc',
+    )
     all.push(child)
     walk(child, all)
   }
 }
 
-const landmarks: readonly (readonly [string, string])[] = [['main', 'Main part'], ['aside', 'Side column'], ['footer', 'Footer']]
+const landmarks: readonly (readonly [string, string])[] = [
+  ['main', 'Main part'],
+  ['aside', 'Side column'],
+  ['footer', 'Footer'],
+]
 const boxes = new Set(['div', 'section', 'article', 'aside', 'main', 'p'])
 
 /** Where a snippet stands already, then empty boxes, then the landmarks of the page. */
 function slotsOf(all: readonly Element[]): FoundSlot[] {
-  const taken = all.filter((element) => attribute(element, 'data-yimble') !== undefined && element.parentNode && isElement(element.parentNode)).map((element) => element.parentNode as Element)
-  const empty = all.filter((element) => boxes.has(element.tagName) && attribute(element, 'id') && textOf(element).trim() === '' && !element.childNodes.some(isElement))
+  const taken = all
+    .filter(
+      (element) =>
+        attribute(element, 'data-yimble') !== undefined &&
+        element.parentNode &&
+        isElement(element.parentNode),
+    )
+    .map((element) => element.parentNode as Element)
+  const empty = all.filter(
+    (element) =>
+      boxes.has(element.tagName) &&
+      attribute(element, 'id') &&
+      textOf(element).trim() === '' &&
+      !element.childNodes.some(isElement),
+  )
   const found: FoundSlot[] = []
   for (const element of [...taken, ...empty]) {
     const selector = selectorOf(element)
-    if (!found.some((slot) => slot.selector === selector)) found.push({ id: selector, label: labelOf(element), selector })
+    if (!found.some((slot) => slot.selector === selector))
+      found.push({ id: selector, label: labelOf(element), selector })
   }
   for (const [name, label] of landmarks) {
     if (all.some((element) => element.tagName === name)) found.push({ id: name, label, selector: name })
@@ -96,7 +126,8 @@ function labelOf(element: Element): string {
 }
 
 function isInside(element: Element, name: string): boolean {
-  for (let node: Tree.ParentNode | null = element; node && isElement(node); node = node.parentNode) if (node.tagName === name) return true
+  for (let node: Tree.ParentNode | null = element; node && isElement(node); node = node.parentNode)
+    if (node.tagName === name) return true
   return false
 }
 
@@ -106,7 +137,9 @@ function selectorOf(element: Element): string {
   if (id && /^[a-z][\w-]*$/i.test(id)) return `#${id}`
   const parent = element.parentNode
   if (!parent || !isElement(parent) || element.tagName === 'body') return element.tagName
-  const alike = parent.childNodes.filter((node): node is Element => isElement(node) && node.tagName === element.tagName)
+  const alike = parent.childNodes.filter(
+    (node): node is Element => isElement(node) && node.tagName === element.tagName,
+  )
   return `${selectorOf(parent)} > ${element.tagName}:nth-of-type(${alike.indexOf(element) + 1})`
 }
 

@@ -28,7 +28,11 @@ export type FromStage = z.infer<typeof fromStageSchema>
 export type Measure = Extract<FromStage, { type: 'measure' }>
 
 /** Bench → frame, with the port. */
-export interface StageStart { readonly yimble: 'start'; readonly ref: string; readonly selector: string }
+export interface StageStart {
+  readonly yimble: 'start'
+  readonly ref: string
+  readonly selector: string
+}
 
 /** Worker → frame: only what changed. */
 export interface ToStage {

@@ -2,7 +2,14 @@
 
 import { breathe } from '../shared'
 
-const units = [['year', 31_536_000], ['month', 2_592_000], ['week', 604_800], ['day', 86_400], ['hour', 3_600], ['minute', 60]] as const
+const units = [
+  ['year', 31_536_000],
+  ['month', 2_592_000],
+  ['week', 604_800],
+  ['day', 86_400],
+  ['hour', 3_600],
+  ['minute', 60],
+] as const
 const everyMs = 60_000
 /** Entries told between two frames: more of them would be laid out in one long task. */
 const aFrame = 8
@@ -29,12 +36,14 @@ export function start(root: ShadowRoot, locale: string): () => void {
 }
 
 /** Costly to make, so made once for all entries. */
-export const formatFor = (locale: string): Intl.RelativeTimeFormat => new Intl.RelativeTimeFormat(locale || 'en', { numeric: 'auto' })
+export const formatFor = (locale: string): Intl.RelativeTimeFormat =>
+  new Intl.RelativeTimeFormat(locale || 'en', { numeric: 'auto' })
 
 /** @param then - ms; undefined when it is no date */
 export function inWords(then: number, now: number, format: Intl.RelativeTimeFormat): string | undefined {
   if (!Number.isFinite(then)) return undefined
   const seconds = (then - now) / 1000
-  for (const [unit, size] of units) if (Math.abs(seconds) >= size) return format.format(Math.trunc(seconds / size), unit)
+  for (const [unit, size] of units)
+    if (Math.abs(seconds) >= size) return format.format(Math.trunc(seconds / size), unit)
   return format.format(0, 'minute')
 }

@@ -19,8 +19,14 @@ export async function answer(request: Request, path: string): Promise<Response> 
     const actor = await actorOf(request)
     if (!actor) throw new ProblemError(problem('not_signed_in'))
     const body = await bodyOf(request, route)
-    const result = await route.run(actor, { params: params as never, body: body as never, headers: request.headers })
-    return result === undefined || route.response === undefined ? new Response(null, { status: 204 }) : Response.json(result, { headers: { 'cache-control': 'no-store' } })
+    const result = await route.run(actor, {
+      params: params as never,
+      body: body as never,
+      headers: request.headers,
+    })
+    return result === undefined || route.response === undefined
+      ? new Response(null, { status: 204 })
+      : Response.json(result, { headers: { 'cache-control': 'no-store' } })
   } catch (error) {
     return answerProblem(problemOf(error))
   }
@@ -28,10 +34,16 @@ export async function answer(request: Request, path: string): Promise<Response> 
 
 export function answerProblem(fault: Problem): Response {
   const details = describeProblem(fault)
-  return new Response(JSON.stringify(details), { status: details.status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' } })
+  return new Response(JSON.stringify(details), {
+    status: details.status,
+    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
+  })
 }
 
-const matchers = routes.map((route) => ({ route, pattern: new RegExp(`^${route.path.replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`) }))
+const matchers = routes.map((route) => ({
+  route,
+  pattern: new RegExp(`^${route.path.replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`),
+}))
 
 function find(method: string, path: string): { route: Route; params: unknown } {
   const here = matchers.flatMap(({ route, pattern }) => {
@@ -39,7 +51,12 @@ function find(method: string, path: string): { route: Route; params: unknown } {
     return match ? [{ route, groups: match.groups ?? {} }] : []
   })
   const match = here.find(({ route }) => route.method === method)
-  if (!match) throw new ProblemError(here.length > 0 ? problem('method_unknown', { method }) : problem('missing', { what: 'such address in the API' }))
+  if (!match)
+    throw new ProblemError(
+      here.length > 0
+        ? problem('method_unknown', { method })
+        : problem('missing', { what: 'such address in the API' }),
+    )
   const params = match.route.params.safeParse(match.groups)
   // An id that is no UUID gets the same answer as one that nobody has.
   if (!params.success) throw new ProblemError(problem('missing', { what: 'object with that id' }))
@@ -58,11 +75,15 @@ async function actorOf(request: Request): Promise<Actor | undefined> {
 /** @throws ProblemError `wrong_origin` on a write that another page asked for */
 export function checkOrigin(request: Request): void {
   if (request.method === 'GET' || request.method === 'HEAD') return
-  if (request.headers.get('origin') !== new URL(env().YIMBLE_STUDIO_URL).origin) throw new ProblemError(problem('wrong_origin'))
+  if (request.headers.get('origin') !== new URL(env().YIMBLE_STUDIO_URL).origin)
+    throw new ProblemError(problem('wrong_origin'))
 }
 
 export const cookieOf = (request: Request, name: string): string | undefined =>
-  (request.headers.get('cookie') ?? '').split(/;\s*/).find((pair) => pair.startsWith(`${name}=`))?.slice(name.length + 1)
+  (request.headers.get('cookie') ?? '')
+    .split(/;\s*/)
+    .find((pair) => pair.startsWith(`${name}=`))
+    ?.slice(name.length + 1)
 
 async function bodyOf(request: Request, route: Route): Promise<unknown> {
   if (!route.body) return undefined
@@ -76,7 +97,12 @@ export async function parseBody<T>(request: Request, schema: z.ZodType<T>, limit
   const parsed = schema.safeParse(readJson(text))
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]
-  throw new ProblemError(problem('input_invalid', { where: issue?.path.join('.') ?? '', why: issue?.message ?? 'it does not fit' }))
+  throw new ProblemError(
+    problem('input_invalid', {
+      where: issue?.path.join('.') ?? '',
+      why: issue?.message ?? 'it does not fit',
+    }),
+  )
 }
 
 function readJson(text: string): unknown {
@@ -92,14 +118,40 @@ const awayCodes = new Set(['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03', 'EPIP
 
 /** Whether an error only says that PostgreSQL is not there. */
 export function isDatabaseAway(error: unknown): boolean {
-  const { name = '', code = '', message = '', original } = error as { name?: string; code?: string; message?: string; original?: { code?: string; message?: string } }
-  return awayNames.test(name) || awayCodes.has(code) || awayCodes.has(original?.code ?? '') || /Connection terminated|connection timeout|terminating connection/i.test(`${message} ${original?.message ?? ''}`)
+  const {
+    name = '',
+    code = '',
+    message = '',
+    original,
+  } = error as {
+    name?: string
+    code?: string
+    message?: string
+    original?: { code?: string; message?: string }
+  }
+  return (
+    awayNames.test(name) ||
+    awayCodes.has(code) ||
+    awayCodes.has(original?.code ?? '') ||
+    /Connection terminated|connection timeout|terminating connection/i.test(
+      `${message} ${original?.message ?? ''}`,
+    )
+  )
 }
 
 export function problemOf(error: unknown): Problem {
   if (error instanceof ProblemError) return error.problem
   if (isDatabaseAway(error)) return problem('database_away')
   const mark = randomUUID().slice(0, 8)
-  log.error({ mark, error: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'unexpected')
+  log.error(
+    {
+      mark,
+      error:
+        error instanceof Error
+          ? { name: error.name, message: error.message, stack: error.stack }
+          : String(error),
+    },
+    'unexpected',
+  )
   return problem('unexpected', { mark })
 }

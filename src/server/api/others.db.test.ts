@@ -9,7 +9,7 @@ import type { Actor } from '../services/actor'
 let outside: Outside
 let drop: () => Promise<void>
 let api: typeof import('./answer')
-let routes: typeof import('./routes')['routes']
+let routes: (typeof import('./routes'))['routes']
 const bearers: Record<'owner' | 'viewer' | 'stranger', string> = { owner: '', viewer: '', stranger: '' }
 /** One object of each sort, by the first word of its path. */
 const ids: Record<string, string> = {}
@@ -17,14 +17,41 @@ let item = ''
 
 beforeAll(async () => {
   outside = await startOutside()
-  outside.answer = (request, response) => void (request.url === '/feed' ? response.writeHead(200, { 'content-type': 'application/rss+xml' }).end('<rss version="2.0"><channel><title>N</title><item><title>Mine alone</title></item></channel></rss>') : request.url!.startsWith('/api/people') ? response.writeHead(200, { 'content-type': 'application/json' }).end('{"more":false,"people":[]}') : response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>Site</title><main></main>'))
-  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin, YIMBLE_CONNECTORS: JSON.stringify({ people: outside.origin }) })
+  outside.answer = (request, response) =>
+    void (request.url === '/feed'
+      ? response
+          .writeHead(200, { 'content-type': 'application/rss+xml' })
+          .end(
+            '<rss version="2.0"><channel><title>N</title><item><title>Mine alone</title></item></channel></rss>',
+          )
+      : request.url!.startsWith('/api/people')
+        ? response.writeHead(200, { 'content-type': 'application/json' }).end('{"more":false,"people":[]}')
+        : response
+            .writeHead(200, { 'content-type': 'text/html' })
+            .end('<!doctype html><title>Site</title><main></main>'))
+  drop = await useTestDatabase({
+    YIMBLE_ALLOWED_ORIGINS: outside.origin,
+    YIMBLE_CONNECTORS: JSON.stringify({ people: outside.origin }),
+  })
   api = await import('./answer')
   ;({ routes } = await import('./routes'))
-  const s = { ...(await import('../services/clients')), ...(await import('../services/sites')), ...(await import('../services/sources')), ...(await import('../services/tables')), ...(await import('../services/widgets')), ...(await import('../services/releases')), ...(await import('../services/connections')), ...(await import('../services/tokens')) }
+  const s = {
+    ...(await import('../services/clients')),
+    ...(await import('../services/sites')),
+    ...(await import('../services/sources')),
+    ...(await import('../services/tables')),
+    ...(await import('../services/widgets')),
+    ...(await import('../services/releases')),
+    ...(await import('../services/connections')),
+    ...(await import('../services/tokens')),
+  }
   const owner = await makeActor()
   const bearer = async (actor: Actor) => (await s.createToken(actor, 'test')).token
-  Object.assign(bearers, { owner: await bearer(owner), viewer: await bearer(await makeColleague(owner.agencyId, 'viewer')), stranger: await bearer(await makeActor()) })
+  Object.assign(bearers, {
+    owner: await bearer(owner),
+    viewer: await bearer(await makeColleague(owner.agencyId, 'viewer')),
+    stranger: await bearer(await makeActor()),
+  })
   const client = await s.createClient(owner, { name: 'Mine', locale: 'en', timeZone: 'UTC' })
   const site = await s.addSite(owner, client.id, { address: outside.origin, platform: 'plain' })
   const source = await s.addSource(owner, client.id, { address: `${outside.origin}/feed` })
@@ -32,7 +59,16 @@ beforeAll(async () => {
   await s.changeDraft(owner, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
   await s.publish(owner, widget.id)
   item = (await s.itemsOfSources(owner, [source.id]))[0]!.id
-  Object.assign(ids, { clients: client.id, sites: site.id, pages: site.pages[0]!.id, sources: source.id, widgets: widget.id, connections: (await s.addKey(owner, client.id, 'people', 'k')).id, tokens: (await s.listTokens(owner))[0]!.id, sessions: client.id })
+  Object.assign(ids, {
+    clients: client.id,
+    sites: site.id,
+    pages: site.pages[0]!.id,
+    sources: source.id,
+    widgets: widget.id,
+    connections: (await s.addKey(owner, client.id, 'people', 'k')).id,
+    tokens: (await s.listTokens(owner))[0]!.id,
+    sessions: client.id,
+  })
 })
 afterAll(async () => {
   await drop()
@@ -76,17 +112,38 @@ const bodies: Readonly<Record<string, () => object>> = {
 /** Writes that change only what is one's own, or nothing at all. */
 const forViewers = ['POST /tokens', 'DELETE /tokens/{id}', 'DELETE /sessions/{id}', 'POST /search']
 
-async function ask(who: keyof typeof bearers, line: string): Promise<{ status: number; text: string; code: string | undefined }> {
+async function ask(
+  who: keyof typeof bearers,
+  line: string,
+): Promise<{ status: number; text: string; code: string | undefined }> {
   const [method, pattern] = line.split(' ') as [string, string]
-  const path = pattern.replace('{id}', ids[pattern.split('/')[1]!] ?? 'none').replace('{key}', item.split('/')[1]!)
+  const path = pattern
+    .replace('{id}', ids[pattern.split('/')[1]!] ?? 'none')
+    .replace('{key}', item.split('/')[1]!)
   const body = bodies[line]?.()
-  const answer = await api.answer(new Request(`http://127.0.0.1:4310/api/v1${path}`, { method, headers: { authorization: `Bearer ${bearers[who]}`, 'if-match': '"1"' }, body: body && JSON.stringify(body) }), path)
+  const answer = await api.answer(
+    new Request(`http://127.0.0.1:4310/api/v1${path}`, {
+      method,
+      headers: { authorization: `Bearer ${bearers[who]}`, 'if-match': '"1"' },
+      body: body && JSON.stringify(body),
+    }),
+    path,
+  )
   const text = await answer.text()
-  return { status: answer.status, text, code: text.startsWith('{') ? (JSON.parse(text) as { code?: string }).code : undefined }
+  return {
+    status: answer.status,
+    text,
+    code: text.startsWith('{') ? (JSON.parse(text) as { code?: string }).code : undefined,
+  }
 }
 const lines = () => routes.map((one) => `${one.method} ${one.path}`)
 
-test('every write that takes a body has one here', () => expect(routes.filter((one) => one.body && !bodies[`${one.method} ${one.path}`]).map((one) => `${one.method} ${one.path}`)).toEqual([]))
+test('every write that takes a body has one here', () =>
+  expect(
+    routes
+      .filter((one) => one.body && !bodies[`${one.method} ${one.path}`])
+      .map((one) => `${one.method} ${one.path}`),
+  ).toEqual([]))
 
 describe('somebody of another agency', () => {
   test('finds nothing behind any id, and learns nothing from the answer', async () => {
@@ -97,7 +154,8 @@ describe('somebody of another agency', () => {
     }
   })
   test('sees nothing of it in any list', async () => {
-    for (const line of lines().filter((one) => one.startsWith('GET') && !one.includes('{id}'))) expect([line, (await ask('stranger', line)).text.includes('Mine')]).toEqual([line, false])
+    for (const line of lines().filter((one) => one.startsWith('GET') && !one.includes('{id}')))
+      expect([line, (await ask('stranger', line)).text.includes('Mine')]).toEqual([line, false])
     expect((await ask('stranger', 'POST /search')).text).toBe('[]')
   })
 })
@@ -111,13 +169,23 @@ describe('somebody who may only look', () => {
   })
   test('reads what there is to read', async () => {
     // Rows and cells are of tables; this source is a feed.
-    for (const line of lines().filter((one) => one.startsWith('GET') && !/\/(rows|cells)$/.test(one))) expect([line, (await ask('viewer', line)).status]).toEqual([line, 200])
+    for (const line of lines().filter((one) => one.startsWith('GET') && !/\/(rows|cells)$/.test(one)))
+      expect([line, (await ask('viewer', line)).status]).toEqual([line, 200])
   })
 })
 
 test('after all of this everything is as it was', async () => {
   const { db } = await import('../db/db')
   const widget = (await db().Widget.findByPk(ids.widgets))!
-  expect([widget.name, widget.switchedOff, widget.deletedAt, widget.draftRevision]).toEqual(['Mine', false, null, 1])
-  expect([await db().Client.count({ where: { name: 'Mine' } }), await db().Source.count(), await db().Decision.count()]).toEqual([1, 1, 0])
+  expect([widget.name, widget.switchedOff, widget.deletedAt, widget.draftRevision]).toEqual([
+    'Mine',
+    false,
+    null,
+    1,
+  ])
+  expect([
+    await db().Client.count({ where: { name: 'Mine' } }),
+    await db().Source.count(),
+    await db().Decision.count(),
+  ]).toEqual([1, 1, 0])
 })

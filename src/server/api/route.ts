@@ -2,7 +2,11 @@
 import * as z from 'zod'
 import type { Actor } from '../services/actor'
 
-export interface RouteInput<P, B> { readonly params: P; readonly body: B; readonly headers: Headers }
+export interface RouteInput<P, B> {
+  readonly params: P
+  readonly body: B
+  readonly headers: Headers
+}
 
 export interface Route {
   readonly method: 'GET' | 'POST' | 'PATCH' | 'DELETE'
@@ -27,8 +31,20 @@ interface Definition<P extends z.ZodObject, B extends z.ZodType, R extends z.Zod
   run(actor: Actor, input: RouteInput<z.infer<P>, z.infer<B>>): Promise<unknown>
 }
 
-export function route<P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType>(line: `${Route['method']} /${string}`, definition: Definition<P, B, R>): Route {
+export function route<P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType>(
+  line: `${Route['method']} /${string}`,
+  definition: Definition<P, B, R>,
+): Route {
   const [method, path] = line.split(' ') as [Route['method'], string]
   const { summary, params, body, maxBodyKb, response, run } = definition
-  return { method, path, summary, params: params ?? z.object({}), body, maxBodyKb, response, run: run as Route['run'] }
+  return {
+    method,
+    path,
+    summary,
+    params: params ?? z.object({}),
+    body,
+    maxBodyKb,
+    response,
+    run: run as Route['run'],
+  }
 }

@@ -6,12 +6,15 @@ import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/te
 let outside: Outside
 let drop: () => Promise<void>
 let api: typeof import('./answer')
-let routes: typeof import('./routes')['routes']
+let routes: (typeof import('./routes'))['routes']
 let bearer = ''
 
 beforeAll(async () => {
   outside = await startOutside()
-  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin, YIMBLE_CONNECTORS: JSON.stringify({ people: outside.origin }) })
+  drop = await useTestDatabase({
+    YIMBLE_ALLOWED_ORIGINS: outside.origin,
+    YIMBLE_CONNECTORS: JSON.stringify({ people: outside.origin }),
+  })
   api = await import('./answer')
   ;({ routes } = await import('./routes'))
   bearer = (await (await import('../services/tokens')).createToken(await makeActor(), 'walk')).token
@@ -19,21 +22,44 @@ beforeAll(async () => {
     void (request.url!.startsWith('/api/people')
       ? response.writeHead(200, { 'content-type': 'application/json' }).end('{"more":false,"people":[]}')
       : request.url!.startsWith('/feed')
-      ? response.writeHead(200, { 'content-type': 'application/rss+xml' }).end('<rss version="2.0"><channel><title>Quay news</title><item><title>One</title><guid>1</guid></item><item><title>Two</title><guid>2</guid></item></channel></rss>')
-      : response.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>Quay</title><main></main><div id="news"></div>'))
+        ? response
+            .writeHead(200, { 'content-type': 'application/rss+xml' })
+            .end(
+              '<rss version="2.0"><channel><title>Quay news</title><item><title>One</title><guid>1</guid></item><item><title>Two</title><guid>2</guid></item></channel></rss>',
+            )
+        : response
+            .writeHead(200, { 'content-type': 'text/html' })
+            .end('<!doctype html><title>Quay</title><main></main><div id="news"></div>'))
 })
 afterAll(async () => {
   await drop()
   await outside.close()
 })
 
-interface Answer { id: string; [key: string]: unknown }
+interface Answer {
+  id: string
+  [key: string]: unknown
+}
 const walked = new Set<string>()
 
 /** @returns the body, after its status and its shape were checked */
-async function call(method: string, path: string, body?: unknown, more: Record<string, string> = {}): Promise<Answer> {
-  const answer = await api.answer(new Request(`http://127.0.0.1:4310/api/v1${path}`, { method, headers: { authorization: `Bearer ${bearer}`, ...more }, body: body === undefined ? undefined : JSON.stringify(body) }), path)
-  const route = routes.find((one) => one.method === method && new RegExp(`^${one.path.replace(/\{\w+\}/g, '[^/]+')}$`).test(path))!
+async function call(
+  method: string,
+  path: string,
+  body?: unknown,
+  more: Record<string, string> = {},
+): Promise<Answer> {
+  const answer = await api.answer(
+    new Request(`http://127.0.0.1:4310/api/v1${path}`, {
+      method,
+      headers: { authorization: `Bearer ${bearer}`, ...more },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    }),
+    path,
+  )
+  const route = routes.find(
+    (one) => one.method === method && new RegExp(`^${one.path.replace(/\{\w+\}/g, '[^/]+')}$`).test(path),
+  )!
   walked.add(`${method} ${route.path}`)
   const said = answer.status === 204 ? {} : ((await answer.json()) as Answer)
   expect([method, path, answer.status, said]).toEqual([method, path, route.response ? 200 : 204, said])
@@ -45,30 +71,82 @@ const read = (path: string) => call('GET', path)
 test('each write answers in its shape and is seen by the next read', async () => {
   const client = await call('POST', '/clients', { name: 'Quay' })
   const { brand } = client as unknown as { brand: { radius: number } }
-  expect(await call('PATCH', `/clients/${client.id}`, { name: 'Old Quay', timeZone: 'Europe/London', brand: { ...brand, radius: 3 } })).toMatchObject({ name: 'Old Quay', timeZone: 'Europe/London', brand: { radius: 3 } })
+  expect(
+    await call('PATCH', `/clients/${client.id}`, {
+      name: 'Old Quay',
+      timeZone: 'Europe/London',
+      brand: { ...brand, radius: 3 },
+    }),
+  ).toMatchObject({ name: 'Old Quay', timeZone: 'Europe/London', brand: { radius: 3 } })
 
-  const site = await call('POST', `/clients/${client.id}/sites`, { address: outside.origin, platform: 'plain' })
-  expect(await call('PATCH', `/sites/${site.id}`, { name: 'The site', platform: 'frames-only' })).toMatchObject({ name: 'The site', platform: 'frames-only' })
+  const site = await call('POST', `/clients/${client.id}/sites`, {
+    address: outside.origin,
+    platform: 'plain',
+  })
+  expect(
+    await call('PATCH', `/sites/${site.id}`, { name: 'The site', platform: 'frames-only' }),
+  ).toMatchObject({ name: 'The site', platform: 'frames-only' })
   const page = await call('POST', `/sites/${site.id}/pages`, { address: `${outside.origin}/about` })
   const again = await call('POST', `/pages/${page.id}/refresh`)
   expect([again.snapshotId !== page.snapshotId, again.slots]).toEqual([true, page.slots])
 
-  expect(await call('POST', '/probe', { address: `${outside.origin}/feed` })).toMatchObject({ title: 'Quay news', items: 2 })
+  expect(await call('POST', '/probe', { address: `${outside.origin}/feed` })).toMatchObject({
+    title: 'Quay news',
+    items: 2,
+  })
   const source = await call('POST', `/clients/${client.id}/sources`, { address: `${outside.origin}/feed` })
-  expect(await call('PATCH', `/sources/${source.id}`, { label: 'News' })).toMatchObject({ label: 'News', items: 2 })
+  expect(await call('PATCH', `/sources/${source.id}`, { label: 'News' })).toMatchObject({
+    label: 'News',
+    items: 2,
+  })
   expect(await call('POST', `/sources/${source.id}/refresh`)).toMatchObject({ health: 'ok', label: 'News' })
   expect(await call('POST', `/sources/${source.id}/stop`)).toMatchObject({ items: 2, progress: null })
-  const spare = await call('POST', `/clients/${client.id}/sources`, { address: `${outside.origin}/feed/2`, label: 'Spare' })
+  const spare = await call('POST', `/clients/${client.id}/sources`, {
+    address: `${outside.origin}/feed/2`,
+    label: 'Spare',
+  })
   await call('DELETE', `/sources/${spare.id}`)
   expect(await read(`/clients/${client.id}/sources`)).toHaveLength(1)
 
-  const widget = await call('POST', `/clients/${client.id}/widgets`, { kind: 'feed', name: 'Front page', from: 'list' })
-  expect(await call('PATCH', `/widgets/${widget.id}`, { name: 'News list', pageId: page.id, slotId: (page.slots as { id: string }[])[0]!.id, slotWidths: [{ viewport: 1280, width: 700 }] })).toMatchObject({ name: 'News list', pageId: page.id })
-  await call('PATCH', `/widgets/${widget.id}/draft`, { patches: [{ path: 'sources', from: [], to: [source.id], label: 'Sources' }] }, { 'if-match': '"0"' })
+  const widget = await call('POST', `/clients/${client.id}/widgets`, {
+    kind: 'feed',
+    name: 'Front page',
+    from: 'list',
+  })
+  expect(
+    await call('PATCH', `/widgets/${widget.id}`, {
+      name: 'News list',
+      pageId: page.id,
+      slotId: (page.slots as { id: string }[])[0]!.id,
+      slotWidths: [{ viewport: 1280, width: 700 }],
+    }),
+  ).toMatchObject({ name: 'News list', pageId: page.id })
+  await call(
+    'PATCH',
+    `/widgets/${widget.id}/draft`,
+    { patches: [{ path: 'sources', from: [], to: [source.id], label: 'Sources' }] },
+    { 'if-match': '"0"' },
+  )
   expect(await call('POST', `/widgets/${widget.id}/releases`)).toMatchObject({ liveNumber: 1 })
-  expect(await call('POST', `/widgets/${widget.id}/views`, { views: [{ name: 'Clay', view: 'all', search: 'clay' }] })).toHaveLength(1)
-  expect((await call('POST', `/widgets/${widget.id}/decisions`, { itemIds: [((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]!.id], hidden: true })).hidden).toHaveLength(1)
-  await call('PATCH', `/widgets/${widget.id}/draft`, { patches: [{ path: 'look.textSize', from: 16, to: 20, label: 'Text' }] }, { 'if-match': '"1"' })
+  expect(
+    await call('POST', `/widgets/${widget.id}/views`, {
+      views: [{ name: 'Clay', view: 'all', search: 'clay' }],
+    }),
+  ).toHaveLength(1)
+  expect(
+    (
+      await call('POST', `/widgets/${widget.id}/decisions`, {
+        itemIds: [((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]!.id],
+        hidden: true,
+      })
+    ).hidden,
+  ).toHaveLength(1)
+  await call(
+    'PATCH',
+    `/widgets/${widget.id}/draft`,
+    { patches: [{ path: 'look.textSize', from: 16, to: 20, label: 'Text' }] },
+    { 'if-match': '"1"' },
+  )
   expect(await call('POST', `/widgets/${widget.id}/releases`)).toMatchObject({ liveNumber: 2 })
   expect(await call('POST', `/widgets/${widget.id}/live`, { number: 1 })).toMatchObject({ liveNumber: 1 })
   expect(await call('POST', `/widgets/${widget.id}/switch`, { on: false })).toMatchObject({ state: 'off' })
@@ -79,31 +157,86 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await call('POST', `/widgets/${copy.id}/restore`)).toMatchObject({ id: copy.id })
 
   const items = (await read(`/sources/${source.id}/items`)) as unknown as Answer[]
-  await call('POST', `/clients/${client.id}/items/tags`, { itemIds: [items[0]!.id], add: ['quay'], remove: [] })
-  await call('POST', `/clients/${client.id}/items/corrections`, { itemId: items[0]!.id, corrections: { name: 'One, corrected' } })
+  await call('POST', `/clients/${client.id}/items/tags`, {
+    itemIds: [items[0]!.id],
+    add: ['quay'],
+    remove: [],
+  })
+  await call('POST', `/clients/${client.id}/items/corrections`, {
+    itemId: items[0]!.id,
+    corrections: { name: 'One, corrected' },
+  })
   await call('POST', `/clients/${client.id}/items/waiting`, { itemIds: [items[1]!.id], waiting: true })
-  expect(((await read(`/widgets/${widget.id}/table`)) as unknown as { rows: unknown[] }).rows).toMatchObject([{ item: { name: 'One, corrected' }, tags: ['quay'], waiting: false }, { waiting: true }])
-  const file = await call('POST', `/clients/${client.id}/files`, { name: 'stock.csv', text: 'Name,Price\nPlate,12\n' })
+  expect(((await read(`/widgets/${widget.id}/table`)) as unknown as { rows: unknown[] }).rows).toMatchObject([
+    { item: { name: 'One, corrected' }, tags: ['quay'], waiting: false },
+    { waiting: true },
+  ])
+  const file = await call('POST', `/clients/${client.id}/files`, {
+    name: 'stock.csv',
+    text: 'Name,Price\nPlate,12\n',
+  })
   await read(`/sources/${file.id}/rows`)
-  expect(await call('POST', `/sources/${file.id}/mapping`, { type: 'Product', columns: ['name', null] })).toMatchObject({ items: 1 })
+  expect(
+    await call('POST', `/sources/${file.id}/mapping`, { type: 'Product', columns: ['name', null] }),
+  ).toMatchObject({ items: 1 })
   const products = (await read(`/clients/${client.id}/products`)) as unknown as Answer[]
-  await call('POST', `/clients/${client.id}/items/products`, { itemIds: [items[0]!.id], add: [products[0]!.id], remove: [] })
-  expect(((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]).toMatchObject({ mentions: [{ name: 'Plate' }] })
+  await call('POST', `/clients/${client.id}/items/products`, {
+    itemIds: [items[0]!.id],
+    add: [products[0]!.id],
+    remove: [],
+  })
+  expect(((await read(`/sources/${source.id}/items`)) as unknown as Answer[])[0]).toMatchObject({
+    mentions: [{ name: 'Plate' }],
+  })
 
-  const png = (await sharp({ create: { width: 3, height: 2, channels: 3, background: '#aa5500' } }).png().toBuffer()).toString('base64')
-  expect(await call('POST', `/clients/${client.id}/pictures`, { name: 'a.png', data: png })).toMatchObject({ width: 3, height: 2 })
+  const png = (
+    await sharp({ create: { width: 3, height: 2, channels: 3, background: '#aa5500' } })
+      .png()
+      .toBuffer()
+  ).toString('base64')
+  expect(await call('POST', `/clients/${client.id}/pictures`, { name: 'a.png', data: png })).toMatchObject({
+    width: 3,
+    height: 2,
+  })
 
-  const catalogue = await call('POST', `/clients/${client.id}/catalogues`, { name: 'Plates', type: 'Product' })
+  const catalogue = await call('POST', `/clients/${client.id}/catalogues`, {
+    name: 'Plates',
+    type: 'Product',
+  })
   const cells = (await read(`/sources/${catalogue.id}/cells`)) as unknown as { headings: string[] }
-  expect(await call('POST', `/sources/${catalogue.id}/cells`, { rows: [cells.headings.map((heading) => (heading === 'Name or title' ? 'Plate' : ''))] })).toMatchObject({ items: 1 })
+  expect(
+    await call('POST', `/sources/${catalogue.id}/cells`, {
+      rows: [cells.headings.map((heading) => (heading === 'Name or title' ? 'Plate' : ''))],
+    }),
+  ).toMatchObject({ items: 1 })
   expect(await read(`/clients/${client.id}/connectors`)).toHaveLength(1)
-  expect((await call('POST', `/clients/${client.id}/invitations`, { connector: 'people' })).text).toContain('/connect/')
+  expect((await call('POST', `/clients/${client.id}/invitations`, { connector: 'people' })).text).toContain(
+    '/connect/',
+  )
   const connection = await call('POST', `/clients/${client.id}/keys`, { connector: 'people', key: 'k' })
-  expect(await call('POST', `/clients/${client.id}/showable`, { connector: 'people', connectionId: connection.id })).toHaveLength(1)
-  await call('POST', `/clients/${client.id}/connected`, { connector: 'people', connectionId: connection.id, key: 'all', label: 'Everybody' })
+  expect(
+    await call('POST', `/clients/${client.id}/showable`, {
+      connector: 'people',
+      connectionId: connection.id,
+    }),
+  ).toHaveLength(1)
+  await call('POST', `/clients/${client.id}/connected`, {
+    connector: 'people',
+    connectionId: connection.id,
+    key: 'all',
+    label: 'Everybody',
+  })
   await call('DELETE', `/connections/${connection.id}`)
 
-  expect(await call('POST', '/search', { words: 'old quay' })).toMatchObject([{ type: 'client', name: 'Old Quay' }, {}, {}, {}, {}, {}, {}])
+  expect(await call('POST', '/search', { words: 'old quay' })).toMatchObject([
+    { type: 'client', name: 'Old Quay' },
+    {},
+    {},
+    {},
+    {},
+    {},
+    {},
+  ])
 
   const token = await call('POST', '/tokens', { name: 'Second' })
   await call('DELETE', `/tokens/${token.id}`)
@@ -113,5 +246,8 @@ test('each write answers in its shape and is seen by the next read', async () =>
 test('no write is left out of the walk', () => {
   const writes = routes.filter((one) => one.method !== 'GET').map((one) => `${one.method} ${one.path}`)
   // Sessions belong to browsers: api.db.test.ts signs one out. Signing in elsewhere is walked in connections.db.test.ts.
-  expect(writes.filter((one) => !walked.has(one))).toEqual(['DELETE /sessions/{id}', 'POST /clients/{id}/connections'])
+  expect(writes.filter((one) => !walked.has(one))).toEqual([
+    'DELETE /sessions/{id}',
+    'POST /clients/{id}/connections',
+  ])
 })

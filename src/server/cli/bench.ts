@@ -22,23 +22,32 @@ export async function bench(args: readonly string[]): Promise<number> {
   report(await rendering())
   const { reading } = await import('../../../bench/reading')
   report(await reading())
-  const options: WorldOptions = { basePort: Number(process.env.YIMBLE_BENCH_PORT ?? 5110), folder: path.join(root, '.yimble/bench'), mode: 'production', profile: 'test' }
+  const options: WorldOptions = {
+    basePort: Number(process.env.YIMBLE_BENCH_PORT ?? 5110),
+    folder: path.join(root, '.yimble/bench'),
+    mode: 'production',
+    profile: 'test',
+  }
   destroyWorld(options)
   const measured = Array.from({ length: 10 }, (_one, at) => `http://127.0.0.8:${options.basePort + 80 + at}`)
   process.env.YIMBLE_MORE_ORIGINS = measured.join(',')
-  await withWorld(options, (env) => prepareWorld(env, 'production'), async (world) => {
-    Object.assign(process.env, world.env)
-    const { living } = await import('../../../bench/living')
-    const { delivering } = await import('../../../bench/delivering')
-    const { lines, ref } = await living()
-    report(lines)
-    report(await delivering(world.urls.delivery, ref))
-    const { sorting } = await import('../../../bench/sorting')
-    report(await sorting())
-    const { refreshing } = await import('../../../bench/refreshing')
-    report(await refreshing())
-    const { scale } = await import('../../../bench/scale')
-    report(await scale(world.urls.studio))
-  })
+  await withWorld(
+    options,
+    (env) => prepareWorld(env, 'production'),
+    async (world) => {
+      Object.assign(process.env, world.env)
+      const { living } = await import('../../../bench/living')
+      const { delivering } = await import('../../../bench/delivering')
+      const { lines, ref } = await living()
+      report(lines)
+      report(await delivering(world.urls.delivery, ref))
+      const { sorting } = await import('../../../bench/sorting')
+      report(await sorting())
+      const { refreshing } = await import('../../../bench/refreshing')
+      report(await refreshing())
+      const { scale } = await import('../../../bench/scale')
+      report(await scale(world.urls.studio))
+    },
+  )
   return allKept ? 0 : 1
 }

@@ -12,12 +12,21 @@ const inputs = ['src', 'package-lock.json', 'next.config.ts', 'postcss.config.mj
 
 export async function buildForProduction(): Promise<void> {
   const now = hashOf(inputs.map((name) => path.join(root, name)))
-  const isBuilt = existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(path.join(root, '.next/BUILD_ID')) && existsSync(path.join(root, '.build/embed/embed.js'))
+  const isBuilt =
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === now &&
+    existsSync(path.join(root, '.next/BUILD_ID')) &&
+    existsSync(path.join(root, '.build/embed/embed.js'))
   if (isBuilt) return
   say('Building (about a minute, after a change only) …')
   await buildEmbed(path.join(root, '.build/embed'))
-  const done = spawnSync('node', ['node_modules/next/dist/bin/next', 'build'], { cwd: root, encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } })
-  if (done.status !== 0) throw new Stop(`the build failed:\n${done.stdout.slice(-3000)}\n${done.stderr.slice(-3000)}`)
+  const done = spawnSync('node', ['node_modules/next/dist/bin/next', 'build'], {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  })
+  if (done.status !== 0)
+    throw new Stop(`the build failed:\n${done.stdout.slice(-3000)}\n${done.stderr.slice(-3000)}`)
   mkdirSync(path.dirname(stamp), { recursive: true })
   writeFileSync(stamp, now)
 }
@@ -30,7 +39,9 @@ function hashOf(paths: readonly string[]): string {
     hash.update(path.relative(root, file)).update(readFileSync(file))
   }
   const walk = (folder: string) => {
-    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
       const full = path.join(folder, entry.name)
       if (entry.isDirectory()) walk(full)
       else add(full)

@@ -1,19 +1,35 @@
 /** `./yimble <command>`: picks the program. Each is loaded only when it is asked for. */
 import { Stop } from './stop'
 
-const commands: Readonly<Record<string, { readonly does: string; readonly run: (args: string[]) => Promise<number> }>> = {
-  demo: { does: 'start everything with the demo data (--fresh starts over)', run: async (args) => (await import('./demo')).demo(args, 'production') },
-  dev: { does: 'the same, with reloading', run: async (args) => (await import('./demo')).demo(args, 'development') },
-  test: { does: 'lint, types, unit, database and browser tests', run: async (args) => (await import('./test')).test(args) },
+const commands: Readonly<
+  Record<string, { readonly does: string; readonly run: (args: string[]) => Promise<number> }>
+> = {
+  demo: {
+    does: 'start everything with the demo data (--fresh starts over)',
+    run: async (args) => (await import('./demo')).demo(args, 'production'),
+  },
+  dev: {
+    does: 'the same, with reloading',
+    run: async (args) => (await import('./demo')).demo(args, 'development'),
+  },
+  test: {
+    does: 'lint, types, unit, database and browser tests',
+    run: async (args) => (await import('./test')).test(args),
+  },
   bench: { does: 'measure against the budgets', run: async (args) => (await import('./bench')).bench(args) },
-  read: { does: 'read any format: ./yimble read [--base ADDRESS] [--from DAY] [--to DAY] FILE|ADDRESS …', run: async (args) => (await import('./read')).read(args) },
+  read: {
+    does: 'read any format: ./yimble read [--base ADDRESS] [--from DAY] [--to DAY] FILE|ADDRESS …',
+    run: async (args) => (await import('./read')).read(args),
+  },
 }
 
 const [name = '', ...args] = process.argv.slice(2)
 const command = Object.hasOwn(commands, name) ? commands[name] : undefined
 if (!command) {
   const rows = Object.entries(commands).map(([key, { does }]) => `  ./yimble ${key.padEnd(7)} ${does}`)
-  console.error(`${name === '' || name === 'help' ? '' : `yimble: there is no command "${name}".\n`}Commands:\n${rows.join('\n')}`)
+  console.error(
+    `${name === '' || name === 'help' ? '' : `yimble: there is no command "${name}".\n`}Commands:\n${rows.join('\n')}`,
+  )
   process.exit(name === 'help' ? 0 : 2)
 }
 try {

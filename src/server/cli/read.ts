@@ -13,20 +13,34 @@ import { Stop } from './stop'
 export async function read(args: readonly string[]): Promise<number> {
   const { inputs, options } = parted(args, ['--base', '--from', '--to'])
   const base = options.get('--base')
-  if (base !== undefined && !URL.canParse(base)) throw new Stop('--base needs an address, like https://example.org/feed.xml', 2)
-  const span = options.has('--from') || options.has('--to') ? { from: dayOf(options.get('--from') ?? '1970-01-01'), to: dayOf(options.get('--to') ?? '2100-01-01') } : undefined
-  if (inputs.length === 0) throw new Stop('name a file or an address: ./yimble read feed.xml https://example.org/feed', 2)
+  if (base !== undefined && !URL.canParse(base))
+    throw new Stop('--base needs an address, like https://example.org/feed.xml', 2)
+  const span =
+    options.has('--from') || options.has('--to')
+      ? { from: dayOf(options.get('--from') ?? '1970-01-01'), to: dayOf(options.get('--to') ?? '2100-01-01') }
+      : undefined
+  if (inputs.length === 0)
+    throw new Stop('name a file or an address: ./yimble read feed.xml https://example.org/feed', 2)
   let allRead = true
   for (const input of inputs) {
-    const { format, feed, items, problems, announced, next, tokens } = await readInput(input, { url: base, zones: zoneNamed, span })
+    const { format, feed, items, problems, announced, next, tokens } = await readInput(input, {
+      url: base,
+      zones: zoneNamed,
+      span,
+    })
     allRead &&= format !== 'unknown'
-    process.stdout.write(`${JSON.stringify({ input, format, feed, items, problems, announced, next, tokens })}\n`)
+    process.stdout.write(
+      `${JSON.stringify({ input, format, feed, items, problems, announced, next, tokens })}\n`,
+    )
   }
   return allRead ? 0 : 1
 }
 
 /** Options take the word after them; one without is refused. */
-function parted(args: readonly string[], names: readonly string[]): { inputs: string[]; options: Map<string, string> } {
+function parted(
+  args: readonly string[],
+  names: readonly string[],
+): { inputs: string[]; options: Map<string, string> } {
   const inputs: string[] = []
   const options = new Map<string, string>()
   for (let at = 0; at < args.length; at += 1) {
@@ -45,12 +59,22 @@ function dayOf(written: string): number {
 }
 
 /** What a server would say of such a file; contents that say otherwise go before it. */
-const typeByEnding: Readonly<Record<string, string>> = { '.csv': 'text/csv', '.tsv': 'text/tab-separated-values', '.ics': 'text/calendar', '.vcf': 'text/vcard', '.html': 'text/html', '.htm': 'text/html' }
+const typeByEnding: Readonly<Record<string, string>> = {
+  '.csv': 'text/csv',
+  '.tsv': 'text/tab-separated-values',
+  '.ics': 'text/calendar',
+  '.vcf': 'text/vcard',
+  '.html': 'text/html',
+  '.htm': 'text/html',
+}
 
 async function readInput(input: string, context: ReadContext): Promise<Reading> {
   if (/^https?:\/\//i.test(input)) return readAddress(input, context)
   try {
-    return readBytes(await readFile(path.resolve(process.env.YIMBLE_CALLED_FROM ?? '.', input)), { ...context, contentType: typeByEnding[path.extname(input).toLowerCase()] })
+    return readBytes(await readFile(path.resolve(process.env.YIMBLE_CALLED_FROM ?? '.', input)), {
+      ...context,
+      contentType: typeByEnding[path.extname(input).toLowerCase()],
+    })
   } catch (error) {
     return unreadable(`the file cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`)
   }
@@ -63,7 +87,14 @@ async function readAddress(address: string, context: ReadContext): Promise<Readi
   const fetched = await fetchAddress({ url: address, accept: '*/*' })
   if (!fetched.ok) return unreadable(describeProblem(fetched.problem).detail)
   const { status, url, bytes, contentType } = fetched.value
-  return status === 200 ? readBytes(bytes, { ...context, url, contentType }) : unreadable(describeProblem(refusalOf(status, url)).detail)
+  return status === 200
+    ? readBytes(bytes, { ...context, url, contentType })
+    : unreadable(describeProblem(refusalOf(status, url)).detail)
 }
 
-const unreadable = (what: string): Reading => ({ format: 'unknown', feed: {}, items: [], problems: [{ where: 'the whole', what, done: 'nothing could be read' }] })
+const unreadable = (what: string): Reading => ({
+  format: 'unknown',
+  feed: {},
+  items: [],
+  problems: [{ where: 'the whole', what, done: 'nothing could be read' }],
+})

@@ -13,7 +13,16 @@ import { addConnected, addSource } from '../services/sources'
 import { addFile } from '../services/tables'
 import { changeDraft, changeWidget, createWidget } from '../services/widgets'
 
-const brand = (background: string, text: string, muted: string, accent: string, line: string, heading: string, body: string, radius: number): Brand => ({ colours: { background, text, muted, accent, line }, fonts: { heading, body }, radius })
+const brand = (
+  background: string,
+  text: string,
+  muted: string,
+  accent: string,
+  line: string,
+  heading: string,
+  body: string,
+  radius: number,
+): Brand => ({ colours: { background, text, muted, accent, line }, fonts: { heading, body }, radius })
 
 const brands = {
   kiln: brand('#fbf7f1', '#3a2f2a', '#75655a', '#a4472c', '#e6dccf', 'fraunces', 'figtree', 4),
@@ -25,10 +34,22 @@ const brands = {
 
 export async function seed(standinsPort: number): Promise<void> {
   if ((await db().Agency.count()) > 0) return
-  const designer = await person('Fernhollow', 'designer@fernhollow.example', 'Robin Fernhollow', 'fernhollow', 'owner')
+  const designer = await person(
+    'Fernhollow',
+    'designer@fernhollow.example',
+    'Robin Fernhollow',
+    'fernhollow',
+    'owner',
+  )
   await person('Fernhollow', 'colleague@fernhollow.example', 'Sasha Fernhollow', 'fernhollow', 'designer')
   await person('Fernhollow', 'viewer@fernhollow.example', 'Vic Fernhollow', 'fernhollow', 'viewer')
-  const stranger = await person('Brackenridge', 'designer@brackenridge.example', 'Kit Brackenridge', 'brackenridge', 'owner')
+  const stranger = await person(
+    'Brackenridge',
+    'designer@brackenridge.example',
+    'Kit Brackenridge',
+    'brackenridge',
+    'owner',
+  )
 
   const publisher = `http://127.0.0.4:${standinsPort}`
   const site = (index: number) => `http://127.0.0.${5 + index}:${standinsPort}`
@@ -49,43 +70,189 @@ export async function seed(standinsPort: number): Promise<void> {
   const news = await addSource(designer, quay, { address: `${publisher}/quay/atom.xml` })
   const notes = await addSource(designer, nursery, { address: `${publisher}/nursery/feed.json` })
 
-  const kilnSite = await addSite(designer, kiln, { address: site(0), name: 'kiln-and-tide.example', platform: 'plain' })
-  const quaySite = await addSite(designer, quay, { address: site(1), name: 'old-quay.example', platform: 'frames-only' })
-  const nurserySite = await addSite(designer, nursery, { address: site(2), name: 'wick-and-willow.example', platform: 'strict' })
+  const kilnSite = await addSite(designer, kiln, {
+    address: site(0),
+    name: 'kiln-and-tide.example',
+    platform: 'plain',
+  })
+  const quaySite = await addSite(designer, quay, {
+    address: site(1),
+    name: 'old-quay.example',
+    platform: 'frames-only',
+  })
+  const nurserySite = await addSite(designer, nursery, {
+    address: site(2),
+    name: 'wick-and-willow.example',
+    platform: 'strict',
+  })
 
-  const live = async (facts: { client: string; name: string; from: string; source: string; site: typeof kilnSite; slot: string; form: 'element' | 'div' | 'frame' | 'link'; standin: number; widths: readonly [number, number, number]; settings?: Readonly<Record<string, Leaf>> }) => {
-    const widget = await createWidget(designer, facts.client, { kind: 'feed', name: facts.name, from: facts.from })
+  const live = async (facts: {
+    client: string
+    name: string
+    from: string
+    source: string
+    site: typeof kilnSite
+    slot: string
+    form: 'element' | 'div' | 'frame' | 'link'
+    standin: number
+    widths: readonly [number, number, number]
+    settings?: Readonly<Record<string, Leaf>>
+  }) => {
+    const widget = await createWidget(designer, facts.client, {
+      kind: 'feed',
+      name: facts.name,
+      from: facts.from,
+    })
     const page = facts.site.pages[0]!
     const [phone, tablet, computer] = facts.widths
-    await changeWidget(designer, widget.id, { pageId: page.id, slotId: page.slots.find((slot) => slot.selector === `#${facts.slot}`)?.id ?? null, slotWidths: [{ viewport: 390, width: phone }, { viewport: 768, width: tablet }, { viewport: 1280, width: computer }] })
+    await changeWidget(designer, widget.id, {
+      pageId: page.id,
+      slotId: page.slots.find((slot) => slot.selector === `#${facts.slot}`)?.id ?? null,
+      slotWidths: [
+        { viewport: 390, width: phone },
+        { viewport: 768, width: tablet },
+        { viewport: 1280, width: computer },
+      ],
+    })
     const wanted: Readonly<Record<string, Leaf>> = { sources: [facts.source], ...facts.settings }
-    await changeDraft(designer, widget.id, 0, Object.entries(wanted).map(([path, to]) => ({ path, from: widget.settings[path] as Leaf, to, label: 'Set up' })))
+    await changeDraft(
+      designer,
+      widget.id,
+      0,
+      Object.entries(wanted).map(([path, to]) => ({
+        path,
+        from: widget.settings[path] as Leaf,
+        to,
+        label: 'Set up',
+      })),
+    )
     await publish(designer, widget.id)
     const { forms } = await snippetsOf(designer, widget.id)
     await paste(`${site(facts.standin)}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
   }
-  await live({ client: kiln, name: 'Workshop journal', from: 'cards', source: journal.id, site: kilnSite, slot: 'journal', form: 'element', standin: 0, widths: [350, 380, 772], settings: { 'heading.text': 'From the workshop', 'look.font': 'brand', 'layout.columns': 2, 'rules.limit': 4 } })
-  await live({ client: kiln, name: 'Journal in the side column', from: 'column', source: journal.id, site: kilnSite, slot: 'aside-slot', form: 'div', standin: 0, widths: [350, 300, 300], settings: { 'heading.text': 'Lately', 'heading.level': '3' } })
-  await live({ client: kiln, name: 'Footer lines', from: 'column', source: journal.id, site: kilnSite, slot: 'footer-slot', form: 'element', standin: 0, widths: [350, 640, 640], settings: { 'rules.limit': 3, 'look.title': '#f3e9dd', 'look.muted': '#cbb9a8', 'look.accent': '#f0b48f', 'facts.date': 'ago' } })
-  await live({ client: quay, name: 'Hall news', from: 'list', source: news.id, site: quaySite, slot: 'block-news', form: 'frame', standin: 1, widths: [342, 720, 932], settings: { 'look.transparent': false, 'heading.text': 'From the hall' } })
-  const plants = await addFile(designer, nursery, { name: 'Plants.csv', text: plantTable(`${publisher}/nursery`) })
+  await live({
+    client: kiln,
+    name: 'Workshop journal',
+    from: 'cards',
+    source: journal.id,
+    site: kilnSite,
+    slot: 'journal',
+    form: 'element',
+    standin: 0,
+    widths: [350, 380, 772],
+    settings: {
+      'heading.text': 'From the workshop',
+      'look.font': 'brand',
+      'layout.columns': 2,
+      'rules.limit': 4,
+    },
+  })
+  await live({
+    client: kiln,
+    name: 'Journal in the side column',
+    from: 'column',
+    source: journal.id,
+    site: kilnSite,
+    slot: 'aside-slot',
+    form: 'div',
+    standin: 0,
+    widths: [350, 300, 300],
+    settings: { 'heading.text': 'Lately', 'heading.level': '3' },
+  })
+  await live({
+    client: kiln,
+    name: 'Footer lines',
+    from: 'column',
+    source: journal.id,
+    site: kilnSite,
+    slot: 'footer-slot',
+    form: 'element',
+    standin: 0,
+    widths: [350, 640, 640],
+    settings: {
+      'rules.limit': 3,
+      'look.title': '#f3e9dd',
+      'look.muted': '#cbb9a8',
+      'look.accent': '#f0b48f',
+      'facts.date': 'ago',
+    },
+  })
+  await live({
+    client: quay,
+    name: 'Hall news',
+    from: 'list',
+    source: news.id,
+    site: quaySite,
+    slot: 'block-news',
+    form: 'frame',
+    standin: 1,
+    widths: [342, 720, 932],
+    settings: { 'look.transparent': false, 'heading.text': 'From the hall' },
+  })
+  const plants = await addFile(designer, nursery, {
+    name: 'Plants.csv',
+    text: plantTable(`${publisher}/nursery`),
+  })
   const [first, second, third] = await itemsOf([notes.id])
   const [fern, willow, pot] = await itemsOf([plants.id])
   await linkProducts(designer, nursery, [first!.id], { add: [fern!.id, willow!.id], remove: [] })
   await linkProducts(designer, nursery, [second!.id, third!.id], { add: [pot!.id], remove: [] })
-  await live({ client: nursery, name: 'Garden notes', from: 'cards', source: notes.id, site: nurserySite, slot: 'notes', form: 'element', standin: 2, widths: [342, 720, 1000], settings: { 'heading.text': 'This week in the garden', 'products.limit': 2 } })
+  await live({
+    client: nursery,
+    name: 'Garden notes',
+    from: 'cards',
+    source: notes.id,
+    site: nurserySite,
+    slot: 'notes',
+    form: 'element',
+    standin: 2,
+    widths: [342, 720, 1000],
+    settings: { 'heading.text': 'This week in the garden', 'products.limit': 2 },
+  })
   const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
 
-  const opinions = await addConnected(designer, bakery, { connector: 'reviews', key: 'b1 Marlowick Bakery', label: 'What people say' })
-  const said = await createWidget(designer, bakery, { kind: 'feed', name: 'What people say', from: 'reviews' })
-  await changeDraft(designer, said.id, 0, [{ path: 'sources', from: [], to: [opinions.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] }, label: 'Set up' }])
-  const programme = await addSource(designer, quay, { address: `${publisher}/quay/programme.ics`, label: 'What is on' })
+  const opinions = await addConnected(designer, bakery, {
+    connector: 'reviews',
+    key: 'b1 Marlowick Bakery',
+    label: 'What people say',
+  })
+  const said = await createWidget(designer, bakery, {
+    kind: 'feed',
+    name: 'What people say',
+    from: 'reviews',
+  })
+  await changeDraft(designer, said.id, 0, [
+    { path: 'sources', from: [], to: [opinions.id], label: 'Set up' },
+    {
+      path: 'rules.tree',
+      from: { v: 1, all: [] },
+      to: { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] },
+      label: 'Set up',
+    },
+  ])
+  const programme = await addSource(designer, quay, {
+    address: `${publisher}/quay/programme.ics`,
+    label: 'What is on',
+  })
   const coming = await createWidget(designer, quay, { kind: 'feed', name: 'What is on', from: 'list' })
-  await changeDraft(designer, coming.id, 0, [{ path: 'sources', from: [], to: [programme.id], label: 'Set up' }, { path: 'rules.tree', from: { v: 1, all: [] }, to: { v: 1, all: [{ type: 'next', days: 60 }] }, label: 'Set up' }, { path: 'rules.order', from: 'newest', to: 'soonest', label: 'Set up' }, { path: 'look.transparent', from: true, to: false, label: 'Set up' }])
+  await changeDraft(designer, coming.id, 0, [
+    { path: 'sources', from: [], to: [programme.id], label: 'Set up' },
+    {
+      path: 'rules.tree',
+      from: { v: 1, all: [] },
+      to: { v: 1, all: [{ type: 'next', days: 60 }] },
+      label: 'Set up',
+    },
+    { path: 'rules.order', from: 'newest', to: 'soonest', label: 'Set up' },
+    { path: 'look.transparent', from: true, to: false, label: 'Set up' },
+  ])
 
   const foreign = await client(stranger, 'Copperfield Cycles', brands.vets)
-  const theirs = await addSource(stranger, foreign, { address: `${publisher}/workshop/rss.xml`, label: 'Somebody’s journal' })
+  const theirs = await addSource(stranger, foreign, {
+    address: `${publisher}/workshop/rss.xml`,
+    label: 'Somebody’s journal',
+  })
   const other = await createWidget(stranger, foreign, { kind: 'feed', name: 'Foreign feed', from: 'cards' })
   await changeDraft(stranger, other.id, 0, [{ path: 'sources', from: [], to: [theirs.id], label: 'Set up' }])
 }
@@ -96,9 +263,24 @@ willow,Weaving willow in bundles,14,GBP,${at}/plants/willow,${at}/pictures/5.jpg
 pot,Frost-proof pot,22.75,GBP,${at}/plants/pot,${at}/pictures/8.jpg,"Thrown a mile from here."
 `
 
-async function person(agencyName: string, email: string, name: string, password: string, role: Actor['role']): Promise<Actor> {
-  const [agency] = await db().Agency.findOrCreate({ where: { name: agencyName }, defaults: { name: agencyName, limits: {} } })
-  const user = await db().User.create({ agencyId: agency.id, email, name, role, passwordHash: await hashPassword(password) })
+async function person(
+  agencyName: string,
+  email: string,
+  name: string,
+  password: string,
+  role: Actor['role'],
+): Promise<Actor> {
+  const [agency] = await db().Agency.findOrCreate({
+    where: { name: agencyName },
+    defaults: { name: agencyName, limits: {} },
+  })
+  const user = await db().User.create({
+    agencyId: agency.id,
+    email,
+    name,
+    role,
+    passwordHash: await hashPassword(password),
+  })
   return { agencyId: agency.id, userId: user.id, role, sessionId: undefined }
 }
 

@@ -9,12 +9,24 @@ import pg from 'pg'
 import * as z from 'zod'
 import { prepareWorld } from './demo'
 import { Stop } from './stop'
-import { browserIsThere, destroyWorld, driverIsThere, needPackages, postgresIsThere, root, say, type WorldOptions } from './world'
+import {
+  browserIsThere,
+  destroyWorld,
+  driverIsThere,
+  needPackages,
+  postgresIsThere,
+  root,
+  say,
+  type WorldOptions,
+} from './world'
 import { stoppedCode, stopSignal, withWorld } from './withWorld'
 
 const parts = ['lint', 'types', 'unit', 'database', 'browser'] as const
 type Part = (typeof parts)[number]
-interface Count { passed: number; failed: number }
+interface Count {
+  passed: number
+  failed: number
+}
 
 /** Databases of the tests are copies of this one. */
 const template = 'yimble_template'
@@ -27,8 +39,13 @@ export async function test(args: readonly string[]): Promise<number> {
   if (unknown) throw new Stop(`there are no "${unknown}" tests; there are: ${parts.join(', ')}.`, 2)
   const wanted = new Set<string>(asked.length > 0 ? asked : parts)
   const counts: Count[] = []
-  if (wanted.has('lint')) counts.push(check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']))
-  if (wanted.has('types')) counts.push(check('types', ['node_modules/typescript/bin/tsc', '--noEmit']), check('types of the core', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core']))
+  if (wanted.has('lint'))
+    counts.push(check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']))
+  if (wanted.has('types'))
+    counts.push(
+      check('types', ['node_modules/typescript/bin/tsc', '--noEmit']),
+      check('types of the core', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core']),
+    )
   if (wanted.has('unit')) counts.push(await jest('unit', {}, jestArgs, stopSignal()))
   if (wanted.has('database') || wanted.has('browser')) counts.push(...(await inWorld(wanted, jestArgs)))
   const passed = counts.reduce((sum, count) => sum + count.passed, 0)
@@ -44,20 +61,49 @@ function check(name: string, args: readonly string[]): Count {
 }
 
 async function inWorld(wanted: ReadonlySet<string>, jestArgs: readonly string[]): Promise<Count[]> {
-  needPackages({ postgresql: postgresIsThere, ...(wanted.has('browser') ? { chromium: browserIsThere, 'chromium-driver': driverIsThere, 'fonts-liberation': hasFonts, 'fonts-noto-color-emoji': hasEmoji } : {}) })
-  const options: WorldOptions = { basePort: Number(process.env.YIMBLE_TEST_PORT ?? 4910), folder: path.join(root, '.yimble/test'), mode: 'production', profile: 'test' }
+  needPackages({
+    postgresql: postgresIsThere,
+    ...(wanted.has('browser')
+      ? {
+          chromium: browserIsThere,
+          'chromium-driver': driverIsThere,
+          'fonts-liberation': hasFonts,
+          'fonts-noto-color-emoji': hasEmoji,
+        }
+      : {}),
+  })
+  const options: WorldOptions = {
+    basePort: Number(process.env.YIMBLE_TEST_PORT ?? 4910),
+    folder: path.join(root, '.yimble/test'),
+    mode: 'production',
+    profile: 'test',
+  }
   destroyWorld(options)
   say('— starting a world of its own for the tests')
-  return withWorld(options, (env) => prepareWorld(env, 'production'), async (world, signal) => {
-    const admin = await makeTemplate(world.urls.database)
-    const counts: Count[] = []
-    if (wanted.has('database')) counts.push(await jest('database', { YIMBLE_TEST_DATABASE: admin, YIMBLE_TEST_TEMPLATE: template }, jestArgs, signal))
-    if (wanted.has('browser')) counts.push(await jest('browser', world.env, ['--runInBand', ...jestArgs], signal))
-    return counts
-  })
+  return withWorld(
+    options,
+    (env) => prepareWorld(env, 'production'),
+    async (world, signal) => {
+      const admin = await makeTemplate(world.urls.database)
+      const counts: Count[] = []
+      if (wanted.has('database'))
+        counts.push(
+          await jest(
+            'database',
+            { YIMBLE_TEST_DATABASE: admin, YIMBLE_TEST_TEMPLATE: template },
+            jestArgs,
+            signal,
+          ),
+        )
+      if (wanted.has('browser'))
+        counts.push(await jest('browser', world.env, ['--runInBand', ...jestArgs], signal))
+      return counts
+    },
+  )
 }
 
-const hasFonts = () => existsSync('/usr/share/fonts/truetype/liberation') || existsSync('/usr/share/fonts/truetype/liberation2')
+const hasFonts = () =>
+  existsSync('/usr/share/fonts/truetype/liberation') || existsSync('/usr/share/fonts/truetype/liberation2')
 const hasEmoji = () => existsSync('/usr/share/fonts/truetype/noto/NotoColorEmoji.ttf')
 
 /** An empty, migrated database to copy from. @returns the address of the server's own database */
@@ -70,29 +116,66 @@ async function makeTemplate(url: string): Promise<string> {
   await client.end()
   const own = new URL(url)
   own.pathname = `/${template}`
-  const done = spawnSync('node', ['--import', 'tsx', '-e', "const { migrate } = await import('./src/server/db/migrate.ts'); await migrate(); const { boss, stopBoss } = await import('./src/server/jobs/queue.ts'); await boss(); await stopBoss(); process.exit(0)"], { cwd: root, env: { ...process.env, DATABASE_URL: own.href }, encoding: 'utf8' })
+  const done = spawnSync(
+    'node',
+    [
+      '--import',
+      'tsx',
+      '-e',
+      "const { migrate } = await import('./src/server/db/migrate.ts'); await migrate(); const { boss, stopBoss } = await import('./src/server/jobs/queue.ts'); await boss(); await stopBoss(); process.exit(0)",
+    ],
+    { cwd: root, env: { ...process.env, DATABASE_URL: own.href }, encoding: 'utf8' },
+  )
   if (done.status !== 0) throw new Stop(`the test database could not be made: ${done.stderr.slice(-1500)}`)
   return admin.href
 }
 
-const report = z.object({ numPassedTests: z.number(), numFailedTests: z.number(), numRuntimeErrorTestSuites: z.number() })
+const report = z.object({
+  numPassedTests: z.number(),
+  numFailedTests: z.number(),
+  numRuntimeErrorTestSuites: z.number(),
+})
 
 /** @throws Stop when it was told to leave off */
-async function jest(project: Part, env: NodeJS.ProcessEnv | Readonly<Record<string, string>>, args: readonly string[], signal: AbortSignal): Promise<Count> {
+async function jest(
+  project: Part,
+  env: NodeJS.ProcessEnv | Readonly<Record<string, string>>,
+  args: readonly string[],
+  signal: AbortSignal,
+): Promise<Count> {
   say(`— ${project} tests`)
   const file = path.join(root, `.build/jest-${project}.json`)
   mkdirSync(path.dirname(file), { recursive: true })
-  const running = spawn('node', ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', 'node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file, '--forceExit', '--testTimeout', project === 'browser' ? '240000' : '60000', ...args], {
-    cwd: root,
-    env: { ...process.env, ...env, NODE_ENV: 'test', YIMBLE_LOG_LEVEL: 'silent' },
-    stdio: ['ignore', 'ignore', 'inherit'],
-    signal,
-  })
+  const running = spawn(
+    'node',
+    [
+      '--experimental-vm-modules',
+      '--disable-warning=ExperimentalWarning',
+      'node_modules/jest/bin/jest.js',
+      '--selectProjects',
+      project,
+      '--json',
+      '--outputFile',
+      file,
+      '--forceExit',
+      '--testTimeout',
+      project === 'browser' ? '240000' : '60000',
+      ...args,
+    ],
+    {
+      cwd: root,
+      env: { ...process.env, ...env, NODE_ENV: 'test', YIMBLE_LOG_LEVEL: 'silent' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+      signal,
+    },
+  )
   running.on('error', () => undefined) // stopped, or not even begun: the status says so
   const status = await new Promise<number | null>((done) => running.once('close', done))
   if (signal.aborted) throw new Stop('stopped before the tests were done.', stoppedCode)
   if (!existsSync(file)) return { passed: 0, failed: 1 }
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report.parse(JSON.parse(readFileSync(file, 'utf8')))
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report.parse(
+    JSON.parse(readFileSync(file, 'utf8')),
+  )
   const failed = numFailedTests + numRuntimeErrorTestSuites
   return { passed: numPassedTests, failed: failed === 0 && status !== 0 ? 1 : failed }
 }

@@ -12,13 +12,21 @@ export function stopSignal(): AbortSignal {
   return controller.signal
 }
 
-export const aborted = (signal: AbortSignal): Promise<void> => new Promise((done) => (signal.aborted ? done() : signal.addEventListener('abort', () => done(), { once: true })))
+export const aborted = (signal: AbortSignal): Promise<void> =>
+  new Promise((done) =>
+    signal.aborted ? done() : signal.addEventListener('abort', () => done(), { once: true }),
+  )
 
 /**
  * @param work - gets a signal that tells when to leave off
  * @throws Stop when it was stopped from outside
  */
-export async function withWorld<T>(options: WorldOptions, prepare: (env: NodeJS.ProcessEnv) => Promise<void>, work: (world: World, signal: AbortSignal) => Promise<T>, start = startWorld): Promise<T> {
+export async function withWorld<T>(
+  options: WorldOptions,
+  prepare: (env: NodeJS.ProcessEnv) => Promise<void>,
+  work: (world: World, signal: AbortSignal) => Promise<T>,
+  start = startWorld,
+): Promise<T> {
   const signal = stopSignal()
   const stopped = aborted(signal).then((): never => {
     say('Stopping …')
@@ -29,6 +37,9 @@ export async function withWorld<T>(options: WorldOptions, prepare: (env: NodeJS.
     const world = await Promise.race([starting, stopped])
     return await Promise.race([work(world, signal), stopped])
   } finally {
-    await starting.then((world) => world.stop(), () => undefined) // what failed to start has stopped itself
+    await starting.then(
+      (world) => world.stop(),
+      () => undefined,
+    ) // what failed to start has stopped itself
   }
 }

@@ -4,14 +4,21 @@ import path from 'node:path'
 import { afterEach, describe, expect, jest, test } from '@jest/globals'
 import { needPackages, takeLock } from './world'
 
-afterEach(() => { jest.restoreAllMocks() })
+afterEach(() => {
+  jest.restoreAllMocks()
+})
 
 describe('missing Debian packages', () => {
   test('are not installed by somebody who may not: the exact command is said', () => {
     jest.spyOn(process as { getuid(): number }, 'getuid').mockReturnValue(1000)
-    expect(() => needPackages({ postgresql: () => false, chromium: () => true, 'chromium-driver': () => false })).toThrow('these Debian packages are missing: postgresql, chromium-driver. As root, run:  apt-get update && apt-get install -y --no-install-recommends postgresql chromium-driver')
+    expect(() =>
+      needPackages({ postgresql: () => false, chromium: () => true, 'chromium-driver': () => false }),
+    ).toThrow(
+      'these Debian packages are missing: postgresql, chromium-driver. As root, run:  apt-get update && apt-get install -y --no-install-recommends postgresql chromium-driver',
+    )
   })
-  test('nothing is done when all are there', () => expect(() => needPackages({ postgresql: () => true })).not.toThrow())
+  test('nothing is done when all are there', () =>
+    expect(() => needPackages({ postgresql: () => true })).not.toThrow())
 })
 
 describe('the lock', () => {

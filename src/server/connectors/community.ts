@@ -3,7 +3,22 @@ import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector } from './connector'
 
-const summary = z.object({ name: z.string(), here: z.int(), enter: z.url(), rooms: z.array(z.object({ id: z.string(), name: z.string(), about: z.string(), here: z.int(), isPrivate: z.boolean(), publicCanEnter: z.boolean(), link: z.url() })) })
+const summary = z.object({
+  name: z.string(),
+  here: z.int(),
+  enter: z.url(),
+  rooms: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      about: z.string(),
+      here: z.int(),
+      isPrivate: z.boolean(),
+      publicCanEnter: z.boolean(),
+      link: z.url(),
+    }),
+  ),
+})
 
 export const community: Connector = {
   id: 'community',
@@ -13,7 +28,17 @@ export const community: Connector = {
   async list(access) {
     const { name, here, rooms } = await access.json('/api/summary', summary)
     const open = rooms.filter((room) => !room.isPrivate && room.publicCanEnter)
-    return { account: '', showable: [{ key: 'rooms', label: `Rooms of ${name}`, hint: `${open.length} open, ${here} people there now`, group: 'Communities' }] }
+    return {
+      account: '',
+      showable: [
+        {
+          key: 'rooms',
+          label: `Rooms of ${name}`,
+          hint: `${open.length} open, ${here} people there now`,
+          group: 'Communities',
+        },
+      ],
+    }
   },
   async page(access) {
     const { rooms, enter } = await access.json('/api/summary', summary)
@@ -21,8 +46,21 @@ export const community: Connector = {
       total: rooms.length,
       next: undefined,
       items: rooms.map((room): ReadItem => ({
-        type: 'Place', guid: room.id, name: room.name, text: `${room.about}. ${room.here} here now.`, url: room.publicCanEnter ? room.link : enter, image: [], keywords: [],
-        ...(room.isPrivate || !room.publicCanEnter ? { visibility: 'private' as const, hiddenBecause: room.isPrivate ? 'the room is marked private' : 'the public can’t enter the room' } : {}),
+        type: 'Place',
+        guid: room.id,
+        name: room.name,
+        text: `${room.about}. ${room.here} here now.`,
+        url: room.publicCanEnter ? room.link : enter,
+        image: [],
+        keywords: [],
+        ...(room.isPrivate || !room.publicCanEnter
+          ? {
+              visibility: 'private' as const,
+              hiddenBecause: room.isPrivate
+                ? 'the room is marked private'
+                : 'the public can’t enter the room',
+            }
+          : {}),
       })),
     }
   },

@@ -10,7 +10,12 @@ import { fetchAddress, refusalOf } from '../fetch/fetchAddress'
 import { env } from '../env'
 
 /** Something that can become a source: an account's posts, a topic, a business's reviews … */
-export const showable = z.object({ key: z.string().max(300), label: z.string().max(200), hint: z.string().max(200).default(''), group: z.string().max(60) })
+export const showable = z.object({
+  key: z.string().max(300),
+  label: z.string().max(200),
+  hint: z.string().max(200).default(''),
+  group: z.string().max(60),
+})
 export type Showable = z.infer<typeof showable>
 
 export interface ConnectorPage {
@@ -22,7 +27,9 @@ export interface ConnectorPage {
 }
 
 /** How a connector speaks to its service: JSON from a path, with whatever proves who asks. */
-export interface Access { json<T>(path: string, shape: z.ZodType<T>): Promise<T> }
+export interface Access {
+  json<T>(path: string, shape: z.ZodType<T>): Promise<T>
+}
 
 export interface Connector {
   readonly id: string
@@ -33,11 +40,20 @@ export interface Connector {
   /** Header that carries the key, for `key`. */
   readonly keyHeader?: string
   /** OAuth 2.0 endpoints below the service's origin. */
-  readonly oauth?: { readonly authorize: string; readonly token: string; readonly revoke: string; readonly clientId: string; readonly scope: string }
+  readonly oauth?: {
+    readonly authorize: string
+    readonly token: string
+    readonly revoke: string
+    readonly clientId: string
+    readonly scope: string
+  }
   /** Asked for with what is typed; without it everything is listed at once. */
   readonly searchHint?: { readonly name: string; readonly place: string }
   /** Who it is that signed in, and what can be shown. */
-  list(access: Access, search: { readonly name: string; readonly place: string }): Promise<{ readonly account: string; readonly showable: readonly Showable[] }>
+  list(
+    access: Access,
+    search: { readonly name: string; readonly place: string },
+  ): Promise<{ readonly account: string; readonly showable: readonly Showable[] }>
   page(access: Access, key: string, cursor: string | undefined): Promise<ConnectorPage>
 }
 
@@ -54,10 +70,17 @@ export function accessTo(connector: Connector, headers: Readonly<Record<string, 
       if (!fetched.ok) throw new ProblemError(fetched.problem)
       const { status, bytes } = fetched.value
       // 403 is one thing that it keeps to itself, unless it says no to the key.
-      if (status === 401 || (status === 403 && connector.signIn === 'key')) throw new ProblemError(problem('connection_lost', { label: connector.label }))
+      if (status === 401 || (status === 403 && connector.signIn === 'key'))
+        throw new ProblemError(problem('connection_lost', { label: connector.label }))
       if (status !== 200) throw new ProblemError(refusalOf(status, url))
       const parsed = shape.safeParse(safeJson(bytes.toString('utf8')))
-      if (!parsed.success) throw new ProblemError(problem('nothing_readable', { address: url, kind: `of a form that is not expected (${parsed.error.issues[0]?.path.join('.') ?? ''})` }))
+      if (!parsed.success)
+        throw new ProblemError(
+          problem('nothing_readable', {
+            address: url,
+            kind: `of a form that is not expected (${parsed.error.issues[0]?.path.join('.') ?? ''})`,
+          }),
+        )
       return parsed.data
     },
   }

@@ -3,7 +3,23 @@ import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector, Showable } from './connector'
 
-const catalogue = z.object({ offers: z.array(z.object({ no: z.int(), list: z.string(), group: z.string(), name: z.string(), price: z.number(), currency: z.string(), minutes: z.int(), by: z.string(), about: z.string(), picture: z.url(), link: z.url() })) })
+const catalogue = z.object({
+  offers: z.array(
+    z.object({
+      no: z.int(),
+      list: z.string(),
+      group: z.string(),
+      name: z.string(),
+      price: z.number(),
+      currency: z.string(),
+      minutes: z.int(),
+      by: z.string(),
+      about: z.string(),
+      picture: z.url(),
+      link: z.url(),
+    }),
+  ),
+})
 
 export const offers: Connector = {
   id: 'offers',
@@ -13,23 +29,53 @@ export const offers: Connector = {
   async list(access) {
     const { offers: all } = await access.json('/api/offers', catalogue)
     const lists = [...new Set(all.map((one) => one.list))]
-    const groupsOf = (list: string) => [...new Set(all.filter((one) => one.list === list).map((one) => one.group))]
+    const groupsOf = (list: string) => [
+      ...new Set(all.filter((one) => one.list === list).map((one) => one.group)),
+    ]
     return {
       account: '',
       showable: [
-        { key: 'all', label: 'Everything on offer', hint: `${all.length} offers in ${lists.length} lists`, group: 'Whole catalogue' },
-        ...lists.flatMap((list): Showable[] => [{ key: `list=${list}`, label: `List “${list}”`, hint: groupsOf(list).join(', '), group: 'Lists' }, ...groupsOf(list).map((group) => ({ key: `list=${list} / ${group}`, label: `“${group}” in “${list}”`, hint: '', group: 'Groups' }))]),
+        {
+          key: 'all',
+          label: 'Everything on offer',
+          hint: `${all.length} offers in ${lists.length} lists`,
+          group: 'Whole catalogue',
+        },
+        ...lists.flatMap((list): Showable[] => [
+          { key: `list=${list}`, label: `List “${list}”`, hint: groupsOf(list).join(', '), group: 'Lists' },
+          ...groupsOf(list).map((group) => ({
+            key: `list=${list} / ${group}`,
+            label: `“${group}” in “${list}”`,
+            hint: '',
+            group: 'Groups',
+          })),
+        ]),
       ],
     }
   },
   async page(access, key) {
     const wanted = key === 'all' ? '' : key.slice('list='.length)
-    const all = (await access.json('/api/offers', catalogue)).offers.map((one) => ({ ...one, path: `${one.list} / ${one.group}` }))
+    const all = (await access.json('/api/offers', catalogue)).offers.map((one) => ({
+      ...one,
+      path: `${one.list} / ${one.group}`,
+    }))
     const found = all.filter((one) => wanted === '' || one.list === wanted || one.path === wanted)
     return {
       total: found.length,
       next: undefined,
-      items: found.map((one): ReadItem => ({ type: 'Product', guid: String(one.no), name: one.name, text: one.about, url: one.link, image: [{ url: one.picture, caption: one.name }], author: { name: one.by }, offers: { price: one.price, priceCurrency: one.currency }, duration: `PT${one.minutes}M`, lists: [one.path], keywords: [] })),
+      items: found.map((one): ReadItem => ({
+        type: 'Product',
+        guid: String(one.no),
+        name: one.name,
+        text: one.about,
+        url: one.link,
+        image: [{ url: one.picture, caption: one.name }],
+        author: { name: one.by },
+        offers: { price: one.price, priceCurrency: one.currency },
+        duration: `PT${one.minutes}M`,
+        lists: [one.path],
+        keywords: [],
+      })),
     }
   },
 }

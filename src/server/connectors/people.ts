@@ -3,7 +3,25 @@ import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector } from './connector'
 
-const register = z.object({ more: z.boolean(), people: z.array(z.object({ number: z.int(), given: z.string(), family: z.string(), role: z.string(), town: z.string(), postcode: z.string(), region: z.string(), phone: z.string(), mail: z.string(), profile: z.url(), picture: z.url(), offers: z.array(z.string()) })) })
+const register = z.object({
+  more: z.boolean(),
+  people: z.array(
+    z.object({
+      number: z.int(),
+      given: z.string(),
+      family: z.string(),
+      role: z.string(),
+      town: z.string(),
+      postcode: z.string(),
+      region: z.string(),
+      phone: z.string(),
+      mail: z.string(),
+      profile: z.url(),
+      picture: z.url(),
+      offers: z.array(z.string()),
+    }),
+  ),
+})
 
 export const people: Connector = {
   id: 'people',
@@ -13,7 +31,12 @@ export const people: Connector = {
   keyHeader: 'x-key',
   async list(access) {
     const { people: all } = await access.json('/api/people', register)
-    return { account: 'by key', showable: [{ key: 'all', label: 'Everybody in the register', hint: `${all.length} people`, group: 'Register' }] }
+    return {
+      account: 'by key',
+      showable: [
+        { key: 'all', label: 'Everybody in the register', hint: `${all.length} people`, group: 'Register' },
+      ],
+    }
   },
   async page(access, _key, cursor) {
     const page = Number(cursor ?? 1)
@@ -21,7 +44,20 @@ export const people: Connector = {
     return {
       total: undefined,
       next: answer.more ? String(page + 1) : undefined,
-      items: answer.people.map((one): ReadItem => ({ type: 'Person', guid: String(one.number), name: `${one.given} ${one.family}`, givenName: one.given, familyName: one.family, jobTitle: one.role, url: one.profile, telephone: [one.phone], email: [one.mail], image: [{ url: one.picture, caption: `${one.given} ${one.family}` }], keywords: one.offers, location: { addressLocality: one.town, addressRegion: one.region, postalCode: one.postcode } })),
+      items: answer.people.map((one): ReadItem => ({
+        type: 'Person',
+        guid: String(one.number),
+        name: `${one.given} ${one.family}`,
+        givenName: one.given,
+        familyName: one.family,
+        jobTitle: one.role,
+        url: one.profile,
+        telephone: [one.phone],
+        email: [one.mail],
+        image: [{ url: one.picture, caption: `${one.given} ${one.family}` }],
+        keywords: one.offers,
+        location: { addressLocality: one.town, addressRegion: one.region, postalCode: one.postcode },
+      })),
     }
   },
 }

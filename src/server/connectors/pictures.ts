@@ -3,13 +3,35 @@ import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector, Showable } from './connector'
 
-const lists = z.object({ me: z.string(), accounts: z.array(z.string()), topics: z.array(z.string()), groups: z.array(z.string()), collections: z.array(z.string()) })
+const lists = z.object({
+  me: z.string(),
+  accounts: z.array(z.string()),
+  topics: z.array(z.string()),
+  groups: z.array(z.string()),
+  collections: z.array(z.string()),
+})
 const posts = z.object({
   total: z.int(),
   next: z.string().nullable(),
-  posts: z.array(z.object({ id: z.string(), link: z.url(), words: z.string(), account: z.string(), picture: z.url().nullable(), when: z.iso.datetime(), hearts: z.int(), marks: z.array(z.string()), answer_to: z.string().nullable(), first_by: z.string().nullable(), audience: z.string() })),
+  posts: z.array(
+    z.object({
+      id: z.string(),
+      link: z.url(),
+      words: z.string(),
+      account: z.string(),
+      picture: z.url().nullable(),
+      when: z.iso.datetime(),
+      hearts: z.int(),
+      marks: z.array(z.string()),
+      answer_to: z.string().nullable(),
+      first_by: z.string().nullable(),
+      audience: z.string(),
+    }),
+  ),
 })
-const followers = z.object({ people: z.array(z.object({ account: z.string(), name: z.string(), picture: z.url(), link: z.url() })) })
+const followers = z.object({
+  people: z.array(z.object({ account: z.string(), name: z.string(), picture: z.url(), link: z.url() })),
+})
 
 export const pictures: Connector = {
   id: 'pictures',
@@ -24,30 +46,86 @@ export const pictures: Connector = {
       { key: `by=${me}`, label: `Posts by ${me}`, hint: 'The account that signed in', group: 'This account' },
       { key: `about=${me}`, label: `Posts that name ${me}`, hint: '', group: 'This account' },
       { key: `liked=${me}`, label: `Posts that ${me} liked`, hint: '', group: 'This account' },
-      { key: `followers=${me}`, label: `Who follows ${me}`, hint: 'People, with their pictures', group: 'This account' },
-      ...collections.map((one) => ({ key: `collection=${one}`, label: `Collection ${one.split('/')[1] ?? one}`, hint: '', group: 'Collections' })),
-      ...groups.map((one) => ({ key: `group=${one}`, label: `Posts of the group “${one}”`, hint: 'Accounts that are kept together over there', group: 'Kept groups' })),
-      ...topics.map((one) => ({ key: `topic=${one}`, label: `Posts about #${one}`, hint: '', group: 'Topics' })),
-      ...accounts.filter((one) => one !== me).map((one) => ({ key: `by=${one}`, label: `Posts by ${one}`, hint: '', group: 'Other accounts' })),
+      {
+        key: `followers=${me}`,
+        label: `Who follows ${me}`,
+        hint: 'People, with their pictures',
+        group: 'This account',
+      },
+      ...collections.map((one) => ({
+        key: `collection=${one}`,
+        label: `Collection ${one.split('/')[1] ?? one}`,
+        hint: '',
+        group: 'Collections',
+      })),
+      ...groups.map((one) => ({
+        key: `group=${one}`,
+        label: `Posts of the group “${one}”`,
+        hint: 'Accounts that are kept together over there',
+        group: 'Kept groups',
+      })),
+      ...topics.map((one) => ({
+        key: `topic=${one}`,
+        label: `Posts about #${one}`,
+        hint: '',
+        group: 'Topics',
+      })),
+      ...accounts
+        .filter((one) => one !== me)
+        .map((one) => ({ key: `by=${one}`, label: `Posts by ${one}`, hint: '', group: 'Other accounts' })),
     ]
     const found = words ? all.filter((one) => one.label.toLowerCase().includes(words.toLowerCase())) : all
-    return { account: me, showable: words ? [{ key: `words=${words}`, label: `Posts with “${words}” in them`, hint: '', group: 'Words' }, ...found] : found }
+    return {
+      account: me,
+      showable: words
+        ? [
+            { key: `words=${words}`, label: `Posts with “${words}” in them`, hint: '', group: 'Words' },
+            ...found,
+          ]
+        : found,
+    }
   },
   async page(access, key, cursor) {
     const at = key.indexOf('=')
     const [kind, value] = [key.slice(0, at), key.slice(at + 1)]
     if (kind === 'followers') {
       const { people } = await access.json(`/api/followers?of=${encodeURIComponent(value)}`, followers)
-      return { items: people.map((one): ReadItem => ({ type: 'Person', guid: one.account, name: one.name, url: one.link, image: [{ url: one.picture, caption: one.name }], keywords: [] })), total: people.length, next: undefined }
+      return {
+        items: people.map((one): ReadItem => ({
+          type: 'Person',
+          guid: one.account,
+          name: one.name,
+          url: one.link,
+          image: [{ url: one.picture, caption: one.name }],
+          keywords: [],
+        })),
+        total: people.length,
+        next: undefined,
+      }
     }
-    const answer = await access.json(`/api/posts?${kind}=${encodeURIComponent(value)}${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`, posts)
+    const answer = await access.json(
+      `/api/posts?${kind}=${encodeURIComponent(value)}${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
+      posts,
+    )
     return {
       total: answer.total,
       next: answer.next ?? undefined,
       items: answer.posts.map((post): ReadItem => ({
-        type: 'SocialMediaPosting', guid: post.id, url: post.link, name: '', text: post.words, author: { name: post.account }, image: post.picture ? [{ url: post.picture }] : [], datePublished: post.when, keywords: post.marks, likes: post.hearts,
-        inReplyTo: post.answer_to ?? undefined, sharedFrom: post.first_by ?? undefined,
-        ...(post.audience === 'everyone' ? {} : { visibility: 'private' as const, hiddenBecause: `the post is for ${post.audience} only` }),
+        type: 'SocialMediaPosting',
+        guid: post.id,
+        url: post.link,
+        name: '',
+        text: post.words,
+        author: { name: post.account },
+        image: post.picture ? [{ url: post.picture }] : [],
+        datePublished: post.when,
+        keywords: post.marks,
+        likes: post.hearts,
+        inReplyTo: post.answer_to ?? undefined,
+        sharedFrom: post.first_by ?? undefined,
+        ...(post.audience === 'everyone'
+          ? {}
+          : { visibility: 'private' as const, hiddenBecause: `the post is for ${post.audience} only` }),
       })),
     }
   },

@@ -69,7 +69,8 @@ const shared = globalThis as typeof globalThis & { yimbleDatabase?: Database }
 export const db = (): Database => (shared.yimbleDatabase ??= connect())
 
 /** All or nothing. Everything inside has to pass `transaction` on. */
-export const inTransaction = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> => db().sequelize.transaction(work)
+export const inTransaction = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> =>
+  db().sequelize.transaction(work)
 
 export async function closeDatabase(): Promise<void> {
   await shared.yimbleDatabase?.sequelize.close()

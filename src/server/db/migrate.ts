@@ -12,7 +12,10 @@ export async function migrate(): Promise<string[]> {
   return sequelize.transaction(async (transaction) => {
     await sequelize.query(`select pg_advisory_xact_lock(${lockNumber})`, { transaction })
     const umzug = new Umzug({
-      migrations: migrations.map(({ name, up }) => ({ name, up: ({ context }: { context: ReturnType<typeof sequelize.getQueryInterface> }) => up(context) })),
+      migrations: migrations.map(({ name, up }) => ({
+        name,
+        up: ({ context }: { context: ReturnType<typeof sequelize.getQueryInterface> }) => up(context),
+      })),
       context: sequelize.getQueryInterface(),
       storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
       logger: undefined,

@@ -5,7 +5,9 @@ import type { AddressInfo } from 'node:net'
 import pg from 'pg'
 
 /** Call first, before anything reads the environment. @returns drops it again */
-export async function useTestDatabase(more: Readonly<Record<string, string>> = {}): Promise<() => Promise<void>> {
+export async function useTestDatabase(
+  more: Readonly<Record<string, string>> = {},
+): Promise<() => Promise<void>> {
   const admin = process.env.YIMBLE_TEST_DATABASE
   if (!admin) throw new Error('Database tests are started by ./yimble test database')
   const name = `t_${randomBytes(6).toString('hex')}`
@@ -31,20 +33,35 @@ async function asAdmin(url: string, statement: string): Promise<void> {
   await client.end()
 }
 
-export interface Outside { readonly origin: string; answer: (request: IncomingMessage, response: ServerResponse) => void; close(): Promise<void> }
+export interface Outside {
+  readonly origin: string
+  answer: (request: IncomingMessage, response: ServerResponse) => void
+  close(): Promise<void>
+}
 
 /** A small outside world on loopback; what it answers can be changed at any time. */
 export async function startOutside(): Promise<Outside> {
-  const outside: Outside = { origin: '', answer: (_request, response) => void response.writeHead(404).end(), close: async () => undefined }
+  const outside: Outside = {
+    origin: '',
+    answer: (_request, response) => void response.writeHead(404).end(),
+    close: async () => undefined,
+  }
   const server = createServer((request, response) => outside.answer(request, response))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   return Object.assign(outside, {
     origin: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
-    close: () => new Promise<void>((done) => { server.close(() => done()); server.closeAllConnections() }),
+    close: () =>
+      new Promise<void>((done) => {
+        server.close(() => done())
+        server.closeAllConnections()
+      }),
   })
 }
 
-export async function makeActor(role: 'viewer' | 'designer' | 'owner' = 'owner', agencyName = `agency ${randomBytes(4).toString('hex')}`) {
+export async function makeActor(
+  role: 'viewer' | 'designer' | 'owner' = 'owner',
+  agencyName = `agency ${randomBytes(4).toString('hex')}`,
+) {
   const { db } = await import('./db')
   const agency = await db().Agency.create({ name: agencyName, limits: {} })
   return makeColleague(agency.id, role)
@@ -52,6 +69,12 @@ export async function makeActor(role: 'viewer' | 'designer' | 'owner' = 'owner',
 
 export async function makeColleague(agencyId: string, role: 'viewer' | 'designer' | 'owner' = 'designer') {
   const { db } = await import('./db')
-  const user = await db().User.create({ agencyId, email: `${randomBytes(6).toString('hex')}@test.example`, name: `Person ${randomBytes(2).toString('hex')}`, role, passwordHash: 'none' })
+  const user = await db().User.create({
+    agencyId,
+    email: `${randomBytes(6).toString('hex')}@test.example`,
+    name: `Person ${randomBytes(2).toString('hex')}`,
+    role,
+    passwordHash: 'none',
+  })
   return { agencyId, userId: user.id, role, sessionId: undefined }
 }

@@ -26,11 +26,22 @@ async function put(ref: string, revision: number): Promise<void> {
   if ((rows as unknown[]).length > 0) return
   const { makeActor } = await import('../db/testDatabase')
   const actor = await makeActor()
-  const client = await (await import('../services/clients')).createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
-  const widget = await (await import('../services/widgets')).createWidget(actor, client.id, { kind: 'feed', name: 'W' })
-  await database.db().ArtifactRow.create({ ref, widgetId: widget.id, revision, files: { w: file, f: file, h: file }, validUntil: null } as never)
+  const client = await (
+    await import('../services/clients')
+  ).createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
+  const widget = await (
+    await import('../services/widgets')
+  ).createWidget(actor, client.id, { kind: 'feed', name: 'W' })
+  await database.db().ArtifactRow.create({
+    ref,
+    widgetId: widget.id,
+    revision,
+    files: { w: file, f: file, h: file },
+    validUntil: null,
+  } as never)
 }
-const announce = (ref: string, revision: number) => run(`select pg_notify($1, $2)`, channel, `${ref}:${revision}`)
+const announce = (ref: string, revision: number) =>
+  run(`select pg_notify($1, $2)`, channel, `${ref}:${revision}`)
 const until = async (check: () => Promise<boolean> | boolean) => {
   const end = Date.now() + 10_000
   while (!(await check())) {
@@ -70,7 +81,9 @@ test('one that was unknown is there as soon as it is announced', async () => {
 test('a lost connection is made anew, and what changed meanwhile is found by comparing', async () => {
   await put('five', 1)
   await cache.get('five')
-  await run(`select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and pid <> pg_backend_pid() and datname = current_database()`)
+  await run(
+    `select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and pid <> pg_backend_pid() and datname = current_database()`,
+  )
   await until(() => !cache.isConnected())
   await put('five', 2)
   expect(cache.peek('five')?.revision).toBe(1)

@@ -20,10 +20,19 @@ export interface Entry {
   readonly files: Readonly<Record<Form, File>>
 }
 
-const limits = { cacheBytes: 256 * 1024 * 1024, unknownMs: 3_000, compareMs: 15_000, heartbeatMs: 5_000, reconnectMs: 1_000 } as const
+const limits = {
+  cacheBytes: 256 * 1024 * 1024,
+  unknownMs: 3_000,
+  compareMs: 15_000,
+  heartbeatMs: 5_000,
+  reconnectMs: 1_000,
+} as const
 
 export function createArtifactCache() {
-  const entries = new LRUCache<string, Entry>({ maxSize: limits.cacheBytes, sizeCalculation: ({ files }) => 1 + sizeOf(files.w) + sizeOf(files.f) + sizeOf(files.h) })
+  const entries = new LRUCache<string, Entry>({
+    maxSize: limits.cacheBytes,
+    sizeCalculation: ({ files }) => 1 + sizeOf(files.w) + sizeOf(files.f) + sizeOf(files.h),
+  })
   /** Refs that nobody has, so that made-up ones don't reach the database each time. */
   const unknown = new LRUCache<string, true>({ max: 10_000, ttl: limits.unknownMs })
   /** Newest revision heard of: an older answer that arrives later is read again. */
@@ -35,7 +44,10 @@ export function createArtifactCache() {
   const timers: NodeJS.Timeout[] = []
 
   async function load(ref: string): Promise<Entry | undefined> {
-    const [row] = await db().sequelize.query<{ revision: number; files: unknown; valid_until: Date | null }>('select revision, files, valid_until from artifacts where ref = $1', { bind: [ref], type: QueryTypes.SELECT })
+    const [row] = await db().sequelize.query<{ revision: number; files: unknown; valid_until: Date | null }>(
+      'select revision, files, valid_until from artifacts where ref = $1',
+      { bind: [ref], type: QueryTypes.SELECT },
+    )
     if (!row) {
       unknown.set(ref, true)
       return undefined
@@ -44,9 +56,19 @@ export function createArtifactCache() {
     const stored = storedFiles.parse(row.files)
     const bytes = (form: Form): File => {
       const { type, etag, raw, br, gz } = stored[form]
-      return { type, etag, raw: Buffer.from(raw, 'base64'), br: Buffer.from(br, 'base64'), gz: Buffer.from(gz, 'base64') }
+      return {
+        type,
+        etag,
+        raw: Buffer.from(raw, 'base64'),
+        br: Buffer.from(br, 'base64'),
+        gz: Buffer.from(gz, 'base64'),
+      }
     }
-    const entry: Entry = { revision: row.revision, validUntil: row.valid_until?.getTime() ?? Infinity, files: { w: bytes('w'), f: bytes('f'), h: bytes('h') } }
+    const entry: Entry = {
+      revision: row.revision,
+      validUntil: row.valid_until?.getTime() ?? Infinity,
+      files: { w: bytes('w'), f: bytes('f'), h: bytes('h') },
+    }
     entries.set(ref, entry)
     return entry
   }
@@ -61,14 +83,22 @@ export function createArtifactCache() {
     const refs = [...entries.keys()]
     unknown.clear()
     if (refs.length === 0) return
-    const rows = await db().sequelize.query<{ ref: string; revision: number }>('select ref, revision from artifacts where ref = any($1)', { bind: [refs], type: QueryTypes.SELECT })
+    const rows = await db().sequelize.query<{ ref: string; revision: number }>(
+      'select ref, revision from artifacts where ref = any($1)',
+      { bind: [refs], type: QueryTypes.SELECT },
+    )
     const now = new Map(rows.map((row) => [row.ref, row.revision]))
-    for (const ref of refs) if (entries.peek(ref) && entries.peek(ref)!.revision !== now.get(ref)) entries.delete(ref)
+    for (const ref of refs)
+      if (entries.peek(ref) && entries.peek(ref)!.revision !== now.get(ref)) entries.delete(ref)
   }
 
   async function listen(): Promise<void> {
     if (stopped) return
-    const client = new pg.Client({ connectionString: env().LISTEN_DATABASE_URL ?? env().DATABASE_URL, keepAlive: true, connectionTimeoutMillis: 4_000 })
+    const client = new pg.Client({
+      connectionString: env().LISTEN_DATABASE_URL ?? env().DATABASE_URL,
+      keepAlive: true,
+      connectionTimeoutMillis: 4_000,
+    })
     let isOver = false
     const over = () => {
       if (isOver) return
@@ -117,8 +147,14 @@ export function createArtifactCache() {
         setInterval(() => {
           const client = listener
           if (!client || !isConnected) return
-          const late = setTimeout(() => client.emit('error', new Error('no heartbeat')), limits.heartbeatMs - 500)
-          client.query('select 1').then(() => clearTimeout(late), () => clearTimeout(late)) // its error event does the rest
+          const late = setTimeout(
+            () => client.emit('error', new Error('no heartbeat')),
+            limits.heartbeatMs - 500,
+          )
+          client.query('select 1').then(
+            () => clearTimeout(late),
+            () => clearTimeout(late),
+          ) // its error event does the rest
         }, limits.heartbeatMs).unref(),
       )
     },

@@ -8,7 +8,10 @@ import type { File } from './files'
 
 const require = createRequire(import.meta.url)
 
-export interface Asset { readonly file: File; readonly cache: string }
+export interface Asset {
+  readonly file: File
+  readonly cache: string
+}
 
 const short = 'public, max-age=300'
 const forever = 'public, max-age=31536000, immutable'
@@ -16,10 +19,21 @@ const forever = 'public, max-age=31536000, immutable'
 /** @returns assets by path, e.g. `/embed.js` */
 export async function loadAssets(embedFolder: string): Promise<Map<string, Asset>> {
   const assets = new Map<string, Asset>()
-  const scripts = ['embed.js', 'stage.js', ...(await readdir(path.join(embedFolder, 'c'))).filter((name) => name.endsWith('.js')).map((name) => `c/${name}`)]
+  const scripts = [
+    'embed.js',
+    'stage.js',
+    ...(await readdir(path.join(embedFolder, 'c')))
+      .filter((name) => name.endsWith('.js'))
+      .map((name) => `c/${name}`),
+  ]
   for (const name of scripts) {
-    const [raw, br, gz] = await Promise.all(['', '.br', '.gz'].map((ending) => readFile(path.join(embedFolder, name + ending))))
-    assets.set(`/${name}`, { file: { type: 'text/javascript; charset=utf-8', etag: etagOf(raw!), raw: raw!, br, gz }, cache: name.startsWith('c/') ? forever : short })
+    const [raw, br, gz] = await Promise.all(
+      ['', '.br', '.gz'].map((ending) => readFile(path.join(embedFolder, name + ending))),
+    )
+    assets.set(`/${name}`, {
+      file: { type: 'text/javascript; charset=utf-8', etag: etagOf(raw!), raw: raw!, br, gz },
+      cache: name.startsWith('c/') ? forever : short,
+    })
   }
   for (const { id, file } of fontFamilies) {
     const raw = await readFile(require.resolve(file))

@@ -9,16 +9,24 @@ import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/te
 
 let outside: Outside
 let drop: () => Promise<void>
-let cache: ReturnType<typeof import('./artifactCache')['createArtifactCache']>
+let cache: ReturnType<(typeof import('./artifactCache'))['createArtifactCache']>
 let base = ''
 let close: () => Promise<void>
 let widget: { id: string; ref: string }
 let actor: Awaited<ReturnType<typeof makeActor>>
-let s: { publish: typeof import('../services/releases')['publish']; switchWidget: typeof import('../services/releases')['switchWidget'] } & typeof import('../services/widgets')
+let s: {
+  publish: (typeof import('../services/releases'))['publish']
+  switchWidget: (typeof import('../services/releases'))['switchWidget']
+} & typeof import('../services/widgets')
 
 beforeAll(async () => {
   outside = await startOutside()
-  outside.answer = (_request, response) => void response.writeHead(200).end('<rss version="2.0"><channel><item><title>Delivered</title><enclosure url="/p.png" type="image/png"/></item></channel></rss>')
+  outside.answer = (_request, response) =>
+    void response
+      .writeHead(200)
+      .end(
+        '<rss version="2.0"><channel><item><title>Delivered</title><enclosure url="/p.png" type="image/png"/></item></channel></rss>',
+      )
   drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
   actor = await makeActor()
   s = { ...(await import('../services/widgets')), ...(await import('../services/releases')) }
@@ -33,10 +41,17 @@ beforeAll(async () => {
   await (await import('@/embed/build')).buildEmbed(folder)
   cache = (await import('./artifactCache')).createArtifactCache()
   await cache.start()
-  const server = (await import('./server')).createDelivery({ cache, assets: await (await import('./assets')).loadAssets(folder) })
+  const server = (await import('./server')).createDelivery({
+    cache,
+    assets: await (await import('./assets')).loadAssets(folder),
+  })
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
-  close = () => new Promise((done) => { server.close(() => done()); server.closeAllConnections() })
+  close = () =>
+    new Promise((done) => {
+      server.close(() => done())
+      server.closeAllConnections()
+    })
 })
 afterAll(async () => {
   await close()
@@ -46,7 +61,13 @@ afterAll(async () => {
 })
 
 const get = (path: string, headers: Record<string, string> = {}) => fetch(base + path, { headers })
-const data = async () => (await get(`/w/${widget.ref}.json`)).json() as Promise<{ state: string; html: string; css: string; revision: number }>
+const data = async () =>
+  (await get(`/w/${widget.ref}.json`)).json() as Promise<{
+    state: string
+    html: string
+    css: string
+    revision: number
+  }>
 async function until<T>(read: () => Promise<T>, check: (value: T) => boolean): Promise<T> {
   for (let tries = 0; tries < 100; tries += 1) {
     const value = await read()
@@ -59,16 +80,33 @@ async function until<T>(read: () => Promise<T>, check: (value: T) => boolean): P
 describe('an artifact', () => {
   test('is public for half a minute, for anyone, and nothing stale for browsers', async () => {
     const { headers } = await get(`/w/${widget.ref}.json`)
-    expect(Object.fromEntries(headers)).toMatchObject({ 'cache-control': 'public, max-age=30', 'cdn-cache-control': expect.stringContaining('stale-if-error'), 'access-control-allow-origin': '*', 'cross-origin-resource-policy': 'cross-origin', 'x-content-type-options': 'nosniff', vary: 'Accept-Encoding' })
+    expect(Object.fromEntries(headers)).toMatchObject({
+      'cache-control': 'public, max-age=30',
+      'cdn-cache-control': expect.stringContaining('stale-if-error'),
+      'access-control-allow-origin': '*',
+      'cross-origin-resource-policy': 'cross-origin',
+      'x-content-type-options': 'nosniff',
+      vary: 'Accept-Encoding',
+    })
     expect(headers.get('set-cookie')).toBeNull()
   })
-  test.each([['br', 'br'], ['gzip', 'gzip'], ['identity', null]])('as %s is the same, with an ETag of its own', async (accepted, encoding) => {
+  test.each([
+    ['br', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', null],
+  ])('as %s is the same, with an ETag of its own', async (accepted, encoding) => {
     const answer = await get(`/w/${widget.ref}.json`, { 'accept-encoding': accepted })
     expect(answer.headers.get('content-encoding')).toBe(encoding)
     expect(await answer.json()).toMatchObject({ v: 1, ref: widget.ref, state: 'ready' })
-    const again = await get(`/w/${widget.ref}.json`, { 'accept-encoding': accepted, 'if-none-match': answer.headers.get('etag')! })
+    const again = await get(`/w/${widget.ref}.json`, {
+      'accept-encoding': accepted,
+      'if-none-match': answer.headers.get('etag')!,
+    })
     expect(again.status).toBe(304)
-    const other = await get(`/w/${widget.ref}.json`, { 'accept-encoding': accepted === 'br' ? 'gzip' : 'br', 'if-none-match': answer.headers.get('etag')! })
+    const other = await get(`/w/${widget.ref}.json`, {
+      'accept-encoding': accepted === 'br' ? 'gzip' : 'br',
+      'if-none-match': answer.headers.get('etag')!,
+    })
     expect(other.status).toBe(200)
   })
   test('script, frame and hosted page carry the same markup', async () => {
@@ -82,10 +120,14 @@ describe('an artifact', () => {
   test('follows a change within two seconds, and is off when it is switched off', async () => {
     const before = await data()
     const { settings, draftRevision } = await s.getWidget(actor, widget.id)
-    await s.changeDraft(actor, widget.id, draftRevision, [{ path: 'look.accent', from: settings['look.accent']!, to: '#0a0b0c', label: '' }])
+    await s.changeDraft(actor, widget.id, draftRevision, [
+      { path: 'look.accent', from: settings['look.accent']!, to: '#0a0b0c', label: '' },
+    ])
     const begun = Date.now()
     await s.publish(actor, widget.id)
-    expect((await until(data, ({ css }) => css.includes('#0a0b0c'))).revision).toBeGreaterThan(before.revision)
+    expect((await until(data, ({ css }) => css.includes('#0a0b0c'))).revision).toBeGreaterThan(
+      before.revision,
+    )
     expect(Date.now() - begun).toBeLessThan(2_000)
     await s.switchWidget(actor, widget.id, false)
     expect(await until(data, ({ state }) => state === 'off')).toMatchObject({ html: '' })
@@ -96,33 +138,94 @@ describe('an artifact', () => {
     const unknown = await get('/w/zzzzzzzz.json')
     expect([unknown.status, await unknown.json()]).toEqual([404, { v: 1, state: 'off' }])
     await s.deleteWidget(actor, widget.id)
-    await until(() => get(`/w/${widget.ref}.json`), (answer) => answer.status === 404)
+    await until(
+      () => get(`/w/${widget.ref}.json`),
+      (answer) => answer.status === 404,
+    )
     await s.restoreWidget(actor, widget.id)
-    await until(() => get(`/w/${widget.ref}.json`), (answer) => answer.status === 200)
+    await until(
+      () => get(`/w/${widget.ref}.json`),
+      (answer) => answer.status === 200,
+    )
   })
 })
 
 describe('the rest', () => {
-  test.each([['/embed.js', 'public, max-age=300'], ['/fonts/fraunces.woff2', 'public, max-age=31536000, immutable']])('%s is cached as told', async (path, cacheControl) => expect((await get(path)).headers.get('cache-control')).toBe(cacheControl))
-  test.each([['/../package.json'], ['/stage/7'], ['/p/zz/640.webp'], ['/p/aaaaaaaaaaaaaaaaaaaaaaaa/641.webp'], ['/nothing'], ['/w/..json']])('%s is not there', async (path) => expect((await get(path)).status).toBe(404))
+  test.each([
+    ['/embed.js', 'public, max-age=300'],
+    ['/fonts/fraunces.woff2', 'public, max-age=31536000, immutable'],
+  ])('%s is cached as told', async (path, cacheControl) =>
+    expect((await get(path)).headers.get('cache-control')).toBe(cacheControl),
+  )
+  test.each([
+    ['/../package.json'],
+    ['/stage/7'],
+    ['/p/zz/640.webp'],
+    ['/p/aaaaaaaaaaaaaaaaaaaaaaaa/641.webp'],
+    ['/nothing'],
+    ['/w/..json'],
+  ])('%s is not there', async (path) => expect((await get(path)).status).toBe(404))
   test('a page is noted when it says that it shows the widget; junk is passed over', async () => {
     const say = (body: string) => fetch(`${base}/seen`, { method: 'POST', body })
-    expect((await say(JSON.stringify({ ref: widget.ref, form: 'script', page: 'https://client.example/news?visitor=7#x', width: 300, height: 400, state: 'ready' }))).status).toBe(204)
-    for (const junk of ['', '{', 'x'.repeat(9_000), JSON.stringify({ ref: widget.ref, form: 'script', page: 'javascript:1', width: 1, height: 1, state: 'ready' })]) expect([204, 0]).toContain(await say(junk).then((answer) => answer.status, () => 0))
+    expect(
+      (
+        await say(
+          JSON.stringify({
+            ref: widget.ref,
+            form: 'script',
+            page: 'https://client.example/news?visitor=7#x',
+            width: 300,
+            height: 400,
+            state: 'ready',
+          }),
+        )
+      ).status,
+    ).toBe(204)
+    for (const junk of [
+      '',
+      '{',
+      'x'.repeat(9_000),
+      JSON.stringify({
+        ref: widget.ref,
+        form: 'script',
+        page: 'javascript:1',
+        width: 1,
+        height: 1,
+        state: 'ready',
+      }),
+    ])
+      expect([204, 0]).toContain(
+        await say(junk).then(
+          (answer) => answer.status,
+          () => 0,
+        ),
+      )
     const { sightings } = await s.getWidget(actor, widget.id)
-    expect(sightings.map(({ pageUrl, width }) => [pageUrl, width])).toEqual([['https://client.example/news', 300]])
+    expect(sightings.map(({ pageUrl, width }) => [pageUrl, width])).toEqual([
+      ['https://client.example/news', 300],
+    ])
   })
   test('pictures come through the safe door, resized, and vector bombs do not', async () => {
     const { default: sharp } = await import('sharp')
-    const picture = await sharp({ create: { width: 1000, height: 500, channels: 3, background: '#a4472c' } }).png().toBuffer()
-    outside.answer = (_request, response) => void response.writeHead(200, { 'content-type': 'image/png' }).end(picture)
+    const picture = await sharp({ create: { width: 1000, height: 500, channels: 3, background: '#a4472c' } })
+      .png()
+      .toBuffer()
+    outside.answer = (_request, response) =>
+      void response.writeHead(200, { 'content-type': 'image/png' }).end(picture)
     const ref = createHash('sha256').update(`${outside.origin}/p.png`).digest('hex').slice(0, 24)
     const answer = await get(`/p/${ref}/320.webp`)
     expect(answer.headers.get('content-type')).toBe('image/webp')
-    expect(await sharp(Buffer.from(await answer.arrayBuffer())).metadata()).toMatchObject({ format: 'webp', width: 320, height: 160 })
+    expect(await sharp(Buffer.from(await answer.arrayBuffer())).metadata()).toMatchObject({
+      format: 'webp',
+      width: 320,
+      height: 160,
+    })
     const { db } = await import('../db/db')
     await db().PictureRow.create({ ref: 'b'.repeat(24), url: `${outside.origin}/bomb.svg`, state: 'new' })
-    outside.answer = (_request, response) => void response.writeHead(200, { 'content-type': 'image/svg+xml' }).end('<svg xmlns="http://www.w3.org/2000/svg" width="90000" height="90000"/>')
+    outside.answer = (_request, response) =>
+      void response
+        .writeHead(200, { 'content-type': 'image/svg+xml' })
+        .end('<svg xmlns="http://www.w3.org/2000/svg" width="90000" height="90000"/>')
     expect((await get(`/p/${'b'.repeat(24)}/320.webp`)).status).toBe(404)
   })
 })

@@ -10,7 +10,8 @@ export interface File {
   readonly gz?: Buffer
 }
 
-export const sizeOf = (file: File): number => file.raw.length + (file.br?.length ?? 0) + (file.gz?.length ?? 0)
+export const sizeOf = (file: File): number =>
+  file.raw.length + (file.br?.length ?? 0) + (file.gz?.length ?? 0)
 
 /** Headers that every answer has: anyone may read, nothing is guessed, nobody is told apart. */
 export const openHeaders = {
@@ -21,11 +22,27 @@ export const openHeaders = {
 } as const
 
 /** Answers with the smallest form that the asker takes, or 304 when it has it. */
-export function sendFile(request: IncomingMessage, response: ServerResponse, file: File, headers: Readonly<Record<string, string>>, status = 200): void {
+export function sendFile(
+  request: IncomingMessage,
+  response: ServerResponse,
+  file: File,
+  headers: Readonly<Record<string, string>>,
+  status = 200,
+): void {
   const accepts = request.headers['accept-encoding'] ?? ''
-  const [encoding, body] = file.br && /\bbr\b/.test(accepts) ? (['br', file.br] as const) : file.gz && /\bgzip\b/.test(accepts) ? (['gzip', file.gz] as const) : (['', file.raw] as const)
+  const [encoding, body] =
+    file.br && /\bbr\b/.test(accepts)
+      ? (['br', file.br] as const)
+      : file.gz && /\bgzip\b/.test(accepts)
+        ? (['gzip', file.gz] as const)
+        : (['', file.raw] as const)
   const etag = `"${file.etag}${encoding && `-${encoding}`}"`
-  const head: Record<string, string | number> = { ...openHeaders, ...headers, ETag: etag, ...(file.br || file.gz ? { Vary: 'Accept-Encoding' } : {}) }
+  const head: Record<string, string | number> = {
+    ...openHeaders,
+    ...headers,
+    ETag: etag,
+    ...(file.br || file.gz ? { Vary: 'Accept-Encoding' } : {}),
+  }
   if (status === 200 && request.headers['if-none-match']?.includes(etag)) {
     response.writeHead(304, head).end()
     return
@@ -37,6 +54,18 @@ export function sendFile(request: IncomingMessage, response: ServerResponse, fil
   response.end(request.method === 'HEAD' ? undefined : body)
 }
 
-export function sendJson(response: ServerResponse, status: number, value: object, headers: Readonly<Record<string, string>> = {}): void {
-  response.writeHead(status, { ...openHeaders, 'Content-Type': 'application/json; charset=utf-8', 'Cache-Control': 'no-store', ...headers }).end(JSON.stringify(value))
+export function sendJson(
+  response: ServerResponse,
+  status: number,
+  value: object,
+  headers: Readonly<Record<string, string>> = {},
+): void {
+  response
+    .writeHead(status, {
+      ...openHeaders,
+      'Content-Type': 'application/json; charset=utf-8',
+      'Cache-Control': 'no-store',
+      ...headers,
+    })
+    .end(JSON.stringify(value))
 }

@@ -16,16 +16,33 @@ if (env().NODE_ENV === 'development') {
   let timer: NodeJS.Timeout | undefined
   watch(embedFolder, () => {
     clearTimeout(timer)
-    timer = setTimeout(() => void loadAssets(embedFolder).then((fresh) => fresh.forEach((asset, name) => assets.set(name, asset)), () => undefined), 200) // half written: the next event tries again
+    timer = setTimeout(
+      () =>
+        void loadAssets(embedFolder).then(
+          (fresh) => fresh.forEach((asset, name) => assets.set(name, asset)),
+          () => undefined,
+        ),
+      200,
+    ) // half written: the next event tries again
   })
 }
 await cache.start()
 const server = createDelivery({ cache, assets })
 const { hostname, port } = new URL(env().YIMBLE_DELIVERY_URL)
-server.listen(Number(process.env.YIMBLE_DELIVERY_PORT ?? port), process.env.YIMBLE_DELIVERY_HOST ?? hostname, () => log.info({ url: env().YIMBLE_DELIVERY_URL }, 'delivery is up'))
+server.listen(
+  Number(process.env.YIMBLE_DELIVERY_PORT ?? port),
+  process.env.YIMBLE_DELIVERY_HOST ?? hostname,
+  () => log.info({ url: env().YIMBLE_DELIVERY_URL }, 'delivery is up'),
+)
 
 const stop = () => {
-  server.close(() => void cache.stop().then(closeDatabase).then(() => process.exit(0)))
+  server.close(
+    () =>
+      void cache
+        .stop()
+        .then(closeDatabase)
+        .then(() => process.exit(0)),
+  )
   server.closeIdleConnections()
   setTimeout(() => process.exit(0), 3_000).unref()
 }

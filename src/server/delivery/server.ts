@@ -15,7 +15,10 @@ const maxAgeS = 30
 const artifactPath = /^\/(?:w\/([a-z0-9]{4,20})\.json|([fh])\/([a-z0-9]{4,20}))$/
 const picturePath = /^\/p\/([0-9a-f]{24})\/(\d{2,4})\.webp$/
 
-export interface Delivery { readonly cache: ArtifactCache; readonly assets: ReadonlyMap<string, Asset> }
+export interface Delivery {
+  readonly cache: ArtifactCache
+  readonly assets: ReadonlyMap<string, Asset>
+}
 
 export function createDelivery({ cache, assets }: Delivery): Server {
   return createServer((request, response) => {
@@ -27,17 +30,26 @@ export function createDelivery({ cache, assets }: Delivery): Server {
       const ref = match[1] ?? match[3]!
       const held = cache.peek(ref)
       if (held) return sendArtifact(request, response, held, form)
-      return void cache.get(ref).then((entry) => (entry ? sendArtifact(request, response, entry, form) : sendUnknown(response, form)), (error: unknown) => fail(response, error))
+      return void cache.get(ref).then(
+        (entry) => (entry ? sendArtifact(request, response, entry, form) : sendUnknown(response, form)),
+        (error: unknown) => fail(response, error),
+      )
     }
     const asset = assets.get(path)
-    if (asset && isRead(request)) return sendFile(request, response, asset.file, { 'Cache-Control': asset.cache })
+    if (asset && isRead(request))
+      return sendFile(request, response, asset.file, { 'Cache-Control': asset.cache })
     void answerRest(request, response, path, cache).catch((error: unknown) => fail(response, error))
   })
 }
 
 const isRead = (request: IncomingMessage) => request.method === 'GET' || request.method === 'HEAD'
 
-function sendArtifact(request: IncomingMessage, response: ServerResponse, { files, validUntil }: Entry, form: Form): void {
+function sendArtifact(
+  request: IncomingMessage,
+  response: ServerResponse,
+  { files, validUntil }: Entry,
+  form: Form,
+): void {
   const seconds = Math.max(1, Math.min(maxAgeS, Math.floor((validUntil - Date.now()) / 1000)))
   sendFile(request, response, files[form], {
     // Nothing stale for browsers: a hidden item must vanish. A CDN may bridge an outage.
@@ -47,17 +59,37 @@ function sendArtifact(request: IncomingMessage, response: ServerResponse, { file
   })
 }
 
-const pagePolicy = { 'Content-Security-Policy': "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self'; font-src 'self'; style-src 'unsafe-inline'; base-uri 'self'" } as const
+const pagePolicy = {
+  'Content-Security-Policy':
+    "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self'; font-src 'self'; style-src 'unsafe-inline'; base-uri 'self'",
+} as const
 
 /** Never published, or deleted: the snippet shows nothing and takes no room. */
 function sendUnknown(response: ServerResponse, form: Form): void {
-  if (form === 'w') return sendJson(response, 404, { v: 1, state: 'off' }, { 'Cache-Control': 'public, max-age=5' })
-  response.writeHead(404, { ...openHeaders, ...pagePolicy, 'Content-Type': 'text/html; charset=utf-8', 'Cache-Control': 'public, max-age=5' }).end('<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title></head><body></body></html>')
+  if (form === 'w')
+    return sendJson(response, 404, { v: 1, state: 'off' }, { 'Cache-Control': 'public, max-age=5' })
+  response
+    .writeHead(404, {
+      ...openHeaders,
+      ...pagePolicy,
+      'Content-Type': 'text/html; charset=utf-8',
+      'Cache-Control': 'public, max-age=5',
+    })
+    .end(
+      '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Nothing here</title></head><body></body></html>',
+    )
 }
 
-async function answerRest(request: IncomingMessage, response: ServerResponse, path: string, cache: ArtifactCache): Promise<void> {
+async function answerRest(
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+  cache: ArtifactCache,
+): Promise<void> {
   if (path === '/seen' && request.method === 'POST') {
-    await noteSighting(request).catch((error: unknown) => log.debug({ name: (error as Error).name }, 'sighting not kept')) // nobody waits for it
+    await noteSighting(request).catch((error: unknown) =>
+      log.debug({ name: (error as Error).name }, 'sighting not kept'),
+    ) // nobody waits for it
     response.writeHead(204, openHeaders).end()
     return
   }
@@ -70,7 +102,12 @@ async function answerRest(request: IncomingMessage, response: ServerResponse, pa
   const picture = picturePath.exec(path)
   if (picture) return sendPicture(response, picture[1]!, Number(picture[2]))
   if (path.startsWith('/stage/')) return sendStage(response, path.slice('/stage/'.length))
-  if (path === '/healthz') return sendJson(response, 200, { process: 'delivery', status: 'ok', database: cache.isConnected() ? 'ok' : 'away' })
+  if (path === '/healthz')
+    return sendJson(response, 200, {
+      process: 'delivery',
+      status: 'ok',
+      database: cache.isConnected() ? 'ok' : 'away',
+    })
   if (path === '/readyz') {
     await db().sequelize.query('select 1')
     return sendJson(response, 200, { status: 'ready' })
@@ -84,12 +121,24 @@ async function sendPicture(response: ServerResponse, ref: string, width: number)
     response.writeHead(404, { ...openHeaders, 'Cache-Control': 'public, max-age=60' }).end()
     return
   }
-  response.writeHead(200, { ...openHeaders, 'Content-Type': 'image/webp', 'Content-Length': bytes.length, 'Cache-Control': 'public, max-age=31536000, immutable' }).end(bytes)
+  response
+    .writeHead(200, {
+      ...openHeaders,
+      'Content-Type': 'image/webp',
+      'Content-Length': bytes.length,
+      'Cache-Control': 'public, max-age=31536000, immutable',
+    })
+    .end(bytes)
 }
 
 function fail(response: ServerResponse, error: unknown): void {
   const isAway = isDatabaseAway(error)
   if (!isAway) log.error({ error: error instanceof Error ? error.message : String(error) }, 'delivery')
   if (response.headersSent) return void response.end()
-  sendJson(response, isAway ? 503 : 500, { status: isAway ? 'database away' : 'broken' }, isAway ? { 'Retry-After': '5' } : {})
+  sendJson(
+    response,
+    isAway ? 503 : 500,
+    { status: isAway ? 'database away' : 'broken' },
+    isAway ? { 'Retry-After': '5' } : {},
+  )
 }

@@ -31,7 +31,8 @@ export async function noteSighting(request: IncomingMessage): Promise<void> {
   if (!widget) return
   const where = { widgetId: widget.id, pageUrl: origin + pathname, form }
   const isKnown = await db().Sighting.findOne({ where })
-  if (!isKnown && (await db().Sighting.count({ where: { widgetId: widget.id } })) >= limits.pagesAWidget) return
+  if (!isKnown && (await db().Sighting.count({ where: { widgetId: widget.id } })) >= limits.pagesAWidget)
+    return
   await db().Sighting.upsert({ ...where, ...rest, seenAt: new Date() })
 }
 

@@ -9,7 +9,9 @@ export async function sendStage(response: ServerResponse, id: string): Promise<v
   const isId = /^[0-9a-f-]{36}$/.test(id)
   const html = id === 'neutral' ? neutralPage : isId ? (await db().Snapshot.findByPk(id))?.html : undefined
   if (html === undefined) {
-    response.writeHead(404, { 'Content-Type': 'text/plain' }).end('This snapshot is gone. Fetch the page again on the bench.')
+    response
+      .writeHead(404, { 'Content-Type': 'text/plain' })
+      .end('This snapshot is gone. Fetch the page again on the bench.')
     return
   }
   const { YIMBLE_DELIVERY_URL: delivery, YIMBLE_STUDIO_URL: studio } = env()

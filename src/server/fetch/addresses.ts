@@ -8,13 +8,24 @@ import { problem } from '@/core/problems'
  * Fails with `address_invalid` or `address_scheme`.
  */
 export function mendAddress(written: string): Result<URL> {
-  const trimmed = written.trim().replace(/^<|>$/g, '').replace(/^feed:(\/\/)?(?=https?:)/i, '').replace(/^feed:\/\//i, 'http://').replace(/^webcals?:\/\//i, 'https://').replace(/^(https?):\/*(?=[^/])/i, '$1://')
+  const trimmed = written
+    .trim()
+    .replace(/^<|>$/g, '')
+    .replace(/^feed:(\/\/)?(?=https?:)/i, '')
+    .replace(/^feed:\/\//i, 'http://')
+    .replace(/^webcals?:\/\//i, 'https://')
+    .replace(/^(https?):\/*(?=[^/])/i, '$1://')
   const scheme = /^([a-z][a-z0-9+.-]*):(?!\d)/i.exec(trimmed)?.[1]?.toLowerCase()
-  if (scheme && scheme !== 'http' && scheme !== 'https') return fail(problem('address_scheme', { address: written.slice(0, 120), scheme: `${scheme}:` }))
+  if (scheme && scheme !== 'http' && scheme !== 'https')
+    return fail(problem('address_scheme', { address: written.slice(0, 120), scheme: `${scheme}:` }))
   const whole = scheme ? trimmed : `https://${trimmed.replace(/^\/\//, '')}`
-  if (/\s/.test(trimmed) || trimmed === '' || !URL.canParse(whole)) return fail(problem('address_invalid', { address: written.slice(0, 120) }))
+  if (/\s/.test(trimmed) || trimmed === '' || !URL.canParse(whole))
+    return fail(problem('address_invalid', { address: written.slice(0, 120) }))
   const url = new URL(whole)
-  const isName = /\.[^.]/.test(url.hostname) || ipaddr.isValid(url.hostname.replace(/^\[|\]$/g, '')) || url.hostname === 'localhost'
+  const isName =
+    /\.[^.]/.test(url.hostname) ||
+    ipaddr.isValid(url.hostname.replace(/^\[|\]$/g, '')) ||
+    url.hostname === 'localhost'
   if (!isName) return fail(problem('address_invalid', { address: written.slice(0, 120) }))
   url.username = ''
   url.password = ''

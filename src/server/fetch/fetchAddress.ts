@@ -13,8 +13,16 @@ import { env } from '../env'
 import { isPublicAddress } from './addresses'
 import { heedRetryAfter, turnOf } from './pace'
 
-export interface FetchLimits { readonly maxBytes: number; readonly timeoutMs: number; readonly maxRedirects: number }
-export const defaultLimits = { maxBytes: 8 * 1024 * 1024, timeoutMs: 10_000, maxRedirects: 5 } as const satisfies FetchLimits
+export interface FetchLimits {
+  readonly maxBytes: number
+  readonly timeoutMs: number
+  readonly maxRedirects: number
+}
+export const defaultLimits = {
+  maxBytes: 8 * 1024 * 1024,
+  timeoutMs: 10_000,
+  maxRedirects: 5,
+} as const satisfies FetchLimits
 
 export interface FetchRequest {
   readonly url: string
@@ -56,24 +64,48 @@ export async function fetchAddress(wanted: FetchRequest): Promise<Result<Fetched
     const answer = await fetchOnce(url, wanted, limits, deadline)
     if (!answer.ok) return answer
     const { status, location, fetched } = answer.value
-    if (location === undefined || wanted.headers || wanted.form) return ok({ ...fetched, url: url.href, movedTo: hop > 0 && onlyPermanent ? url.href : undefined })
+    if (location === undefined || wanted.headers || wanted.form)
+      return ok({ ...fetched, url: url.href, movedTo: hop > 0 && onlyPermanent ? url.href : undefined })
     onlyPermanent &&= status === 301 || status === 308
-    if (!URL.canParse(location, url.href)) return fail(problem('source_answered', { host: url.host, status, meaning: 'redirect to nowhere', advice: 'Whoever runs it has to mend it.' }))
+    if (!URL.canParse(location, url.href))
+      return fail(
+        problem('source_answered', {
+          host: url.host,
+          status,
+          meaning: 'redirect to nowhere',
+          advice: 'Whoever runs it has to mend it.',
+        }),
+      )
     url = new URL(location, url.href)
   }
   return fail(problem('too_many_redirects', { host: new URL(wanted.url).host, limit: limits.maxRedirects }))
 }
 
-type Answer = { readonly status: number; readonly location: string | undefined; readonly fetched: Omit<Fetched, 'url' | 'movedTo'> }
+type Answer = {
+  readonly status: number
+  readonly location: string | undefined
+  readonly fetched: Omit<Fetched, 'url' | 'movedTo'>
+}
 
-async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, deadline: AbortSignal): Promise<Result<Answer>> {
-  if (url.protocol !== 'http:' && url.protocol !== 'https:') return fail(problem('address_scheme', { address: url.href.slice(0, 120), scheme: url.protocol }))
+async function fetchOnce(
+  url: URL,
+  wanted: FetchRequest,
+  limits: FetchLimits,
+  deadline: AbortSignal,
+): Promise<Result<Answer>> {
+  if (url.protocol !== 'http:' && url.protocol !== 'https:')
+    return fail(problem('address_scheme', { address: url.href.slice(0, 120), scheme: url.protocol }))
   const place = await locate(url)
   if (!place.ok) return place
   const { ip, family } = place.value
-  if (!(await turnOf(url.host, limits.timeoutMs))) return fail(problem('host_silent', { host: url.host, why: 'it asked to be left alone for a while' }))
+  if (!(await turnOf(url.host, limits.timeoutMs)))
+    return fail(problem('host_silent', { host: url.host, why: 'it asked to be left alone for a while' }))
   const agent = new Agent({
-    connect: { timeout: limits.timeoutMs, lookup: (_host, options, done) => (options.all ? done(null, [{ address: ip, family }]) : done(null, ip, family)) },
+    connect: {
+      timeout: limits.timeoutMs,
+      lookup: (_host, options, done) =>
+        options.all ? done(null, [{ address: ip, family }]) : done(null, ip, family),
+    },
     headersTimeout: limits.timeoutMs,
     bodyTimeout: limits.timeoutMs,
   })
@@ -96,10 +128,28 @@ async function fetchOnce(url: URL, wanted: FetchRequest, limits: FetchLimits, de
     const header = (name: string) => [response.headers[name]].flat()[0] ?? null
     const status = response.statusCode
     if (status === 429 || status === 503) await heedRetryAfter(url.host, header('retry-after'))
-    const location = [301, 302, 303, 307, 308].includes(status) ? (header('location') ?? undefined) : undefined
-    const bytes = location === undefined && status === 200 ? await readBody(response.body, header('content-encoding'), limits.maxBytes) : Buffer.alloc(0)
-    if (bytes === undefined) return fail(problem('too_large', { host: url.host, limit: limits.maxBytes / 1024 / 1024 }))
-    return ok({ status, location, fetched: { status, notModified: status === 304, contentType: header('content-type') ?? '', etag: header('etag'), lastModified: header('last-modified'), link: [response.headers.link].flat().filter(Boolean).join(', ') || null, bytes } })
+    const location = [301, 302, 303, 307, 308].includes(status)
+      ? (header('location') ?? undefined)
+      : undefined
+    const bytes =
+      location === undefined && status === 200
+        ? await readBody(response.body, header('content-encoding'), limits.maxBytes)
+        : Buffer.alloc(0)
+    if (bytes === undefined)
+      return fail(problem('too_large', { host: url.host, limit: limits.maxBytes / 1024 / 1024 }))
+    return ok({
+      status,
+      location,
+      fetched: {
+        status,
+        notModified: status === 304,
+        contentType: header('content-type') ?? '',
+        etag: header('etag'),
+        lastModified: header('last-modified'),
+        link: [response.headers.link].flat().filter(Boolean).join(', ') || null,
+        bytes,
+      },
+    })
   } catch (error) {
     return fail(whyNot(error, url, limits))
   } finally {
@@ -117,14 +167,20 @@ async function locate(url: URL): Promise<Result<{ ip: string; family: number }>>
     const refused = isAllowed ? undefined : found.find(({ address }) => !isPublicAddress(address))
     if (refused) return fail(problem('address_refused', { host: url.host, ip: refused.address }))
     const first = found[0]
-    return first ? ok({ ip: first.address, family: first.family }) : fail(problem('host_unknown', { host: url.host }))
+    return first
+      ? ok({ ip: first.address, family: first.family })
+      : fail(problem('host_unknown', { host: url.host }))
   } catch {
     return fail(problem('host_unknown', { host: url.host })) // the resolver's way to say no
   }
 }
 
 /** @returns undefined when there is more than `maxBytes`, counted after decompression */
-async function readBody(body: Readable, encoding: string | null, maxBytes: number): Promise<Buffer | undefined> {
+async function readBody(
+  body: Readable,
+  encoding: string | null,
+  maxBytes: number,
+): Promise<Buffer | undefined> {
   const plain = decompressed(body, encoding)
   const pieces: Buffer[] = []
   let size = 0
@@ -140,7 +196,12 @@ async function readBody(body: Readable, encoding: string | null, maxBytes: numbe
 }
 
 function decompressed(body: Readable, encoding: string | null): Readable {
-  const unpack = { gzip: createGunzip, 'x-gzip': createGunzip, br: createBrotliDecompress, deflate: createInflate }[encoding?.toLowerCase() ?? '']
+  const unpack = {
+    gzip: createGunzip,
+    'x-gzip': createGunzip,
+    br: createBrotliDecompress,
+    deflate: createInflate,
+  }[encoding?.toLowerCase() ?? '']
   if (!unpack) return body
   const stream = unpack()
   body.on('error', (error) => stream.destroy(error))
@@ -149,17 +210,42 @@ function decompressed(body: Readable, encoding: string | null): Readable {
 
 function whyNot(error: unknown, url: URL, limits: FetchLimits): Problem {
   const { name = '', code = '' } = error as { name?: string; code?: string }
-  if (name === 'TimeoutError' || name === 'AbortError' || code.includes('TIMEOUT')) return problem('too_slow', { host: url.host, seconds: limits.timeoutMs / 1000 })
-  const why = { ECONNREFUSED: 'it refuses connections', ECONNRESET: 'it broke off', UND_ERR_SOCKET: 'it broke off', CERT_HAS_EXPIRED: 'its certificate has expired', DEPTH_ZERO_SELF_SIGNED_CERT: 'its certificate is not trusted' }[code]
+  if (name === 'TimeoutError' || name === 'AbortError' || code.includes('TIMEOUT'))
+    return problem('too_slow', { host: url.host, seconds: limits.timeoutMs / 1000 })
+  const why = {
+    ECONNREFUSED: 'it refuses connections',
+    ECONNRESET: 'it broke off',
+    UND_ERR_SOCKET: 'it broke off',
+    CERT_HAS_EXPIRED: 'its certificate has expired',
+    DEPTH_ZERO_SELF_SIGNED_CERT: 'its certificate is not trusted',
+  }[code]
   return problem('host_silent', { host: url.host, why: why ?? 'the connection failed' })
 }
 
 /** What an answer that is no success means for the one who pasted the address. */
 export function refusalOf(status: number, url: string): Problem {
   const { host } = new URL(url)
-  const meaning = { 400: 'bad request', 401: 'sign-in needed', 403: 'forbidden', 404: 'not found', 410: 'gone', 429: 'too many requests', 451: 'not for legal reasons', 500: 'error at the source', 502: 'error at the source', 503: 'not available', 504: 'error at the source' }[status] ?? 'unexpected'
+  const meaning =
+    {
+      400: 'bad request',
+      401: 'sign-in needed',
+      403: 'forbidden',
+      404: 'not found',
+      410: 'gone',
+      429: 'too many requests',
+      451: 'not for legal reasons',
+      500: 'error at the source',
+      502: 'error at the source',
+      503: 'not available',
+      504: 'error at the source',
+    }[status] ?? 'unexpected'
   if (status === 410) return problem('source_gone', { host, address: url })
   if (status === 401 || status === 403) return problem('source_closed', { host, status, meaning })
-  const advice = status === 404 ? 'Check the address, or ask the client for the new one.' : status === 429 || status >= 500 ? 'It is tried again by itself.' : 'Check the address.'
+  const advice =
+    status === 404
+      ? 'Check the address, or ask the client for the new one.'
+      : status === 429 || status >= 500
+        ? 'It is tried again by itself.'
+        : 'Check the address.'
   return problem('source_answered', { host, status, meaning, advice })
 }

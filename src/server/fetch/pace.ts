@@ -41,7 +41,10 @@ const sharedTurns: Turns = {
     return row?.wait
   },
   async holdOff(host, ms) {
-    await db().sequelize.query(`insert into turns (host, next_at) values ($1, now() + $2 * interval '1 ms') on conflict (host) do update set next_at = excluded.next_at`, { bind: [host, ms] })
+    await db().sequelize.query(
+      `insert into turns (host, next_at) values ($1, now() + $2 * interval '1 ms') on conflict (host) do update set next_at = excluded.next_at`,
+      { bind: [host, ms] },
+    )
   },
 }
 
@@ -50,7 +53,8 @@ let isAlone = false
 export const keepOwnPace = (): void => void (isAlone = true)
 
 /** A database that is away stops nobody from reading. */
-const turns = <T>(ask: (keeper: Turns) => Promise<T>): Promise<T> => (isAlone ? ask(ownTurns) : ask(sharedTurns).catch(() => ask(ownTurns)))
+const turns = <T>(ask: (keeper: Turns) => Promise<T>): Promise<T> =>
+  isAlone ? ask(ownTurns) : ask(sharedTurns).catch(() => ask(ownTurns))
 
 /** Waits for this host's turn. @returns false when that would take longer than `withinMs` */
 export async function turnOf(host: string, withinMs: number): Promise<boolean> {
@@ -68,4 +72,5 @@ export async function heedRetryAfter(host: string, written: string | null): Prom
 }
 
 /** Hosts that nobody asked for a day. */
-export const forgetTurns = (): Promise<unknown> => db().sequelize.query(`delete from turns where next_at < now() - interval '1 day'`)
+export const forgetTurns = (): Promise<unknown> =>
+  db().sequelize.query(`delete from turns where next_at < now() - interval '1 day'`)

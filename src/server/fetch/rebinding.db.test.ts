@@ -14,11 +14,17 @@ let port = ''
 beforeAll(async () => {
   outside = await startOutside()
   port = new URL(outside.origin).port
-  Object.assign(process.env, { DATABASE_URL: 'postgres://unused', YIMBLE_ALLOWED_ORIGINS: `http://let-through.example:${port}` })
+  Object.assign(process.env, {
+    DATABASE_URL: 'postgres://unused',
+    YIMBLE_ALLOWED_ORIGINS: `http://let-through.example:${port}`,
+  })
   ;({ fetchAddress } = await import('./fetchAddress'))
 })
 afterAll(() => outside.close())
-beforeEach(() => { asked = 0; answers.length = 0 })
+beforeEach(() => {
+  asked = 0
+  answers.length = 0
+})
 
 test('the connection goes to the very address that was checked', async () => {
   answers.push('127.0.0.1', '10.0.0.1')
@@ -28,17 +34,33 @@ test('the connection goes to the very address that was checked', async () => {
 })
 test('a name that is public first and private at the next hop is refused there', async () => {
   answers.push('127.0.0.1', '127.0.0.1')
-  outside.answer = (_request, response) => void response.writeHead(302, { location: `http://elsewhere.example:${port}/` }).end()
-  expect(await fetchAddress({ url: `http://let-through.example:${port}/`, accept: '*/*' })).toMatchObject({ ok: false, problem: { code: 'address_refused' } })
+  outside.answer = (_request, response) =>
+    void response.writeHead(302, { location: `http://elsewhere.example:${port}/` }).end()
+  expect(await fetchAddress({ url: `http://let-through.example:${port}/`, accept: '*/*' })).toMatchObject({
+    ok: false,
+    problem: { code: 'address_refused' },
+  })
 })
 test('one private address among several is enough to refuse', async () => {
   answers.push('10.0.0.1')
-  expect(await fetchAddress({ url: `http://rebound.example:${port}/`, accept: '*/*' })).toMatchObject({ ok: false, problem: { code: 'address_refused' } })
+  expect(await fetchAddress({ url: `http://rebound.example:${port}/`, accept: '*/*' })).toMatchObject({
+    ok: false,
+    problem: { code: 'address_refused' },
+  })
 })
 test('secrets are not sent on to where a redirect leads', async () => {
   answers.push('127.0.0.1')
   const seen: (string | undefined)[] = []
-  outside.answer = (request, response) => { seen.push(request.headers.authorization); response.writeHead(302, { location: '/again' }).end() }
-  expect(await fetchAddress({ url: `http://let-through.example:${port}/`, accept: '*/*', headers: { authorization: 'Bearer x' } })).toMatchObject({ ok: true, value: { status: 302 } })
+  outside.answer = (request, response) => {
+    seen.push(request.headers.authorization)
+    response.writeHead(302, { location: '/again' }).end()
+  }
+  expect(
+    await fetchAddress({
+      url: `http://let-through.example:${port}/`,
+      accept: '*/*',
+      headers: { authorization: 'Bearer x' },
+    }),
+  ).toMatchObject({ ok: true, value: { status: 302 } })
   expect(seen).toEqual(['Bearer x'])
 })

@@ -14,7 +14,10 @@ const at = (daysAgo: number) => new Date(Date.now() - daysAgo * 86_400_000).toUT
 
 beforeAll(async () => {
   outside = await startOutside()
-  outside.answer = (_request, response) => { asked += 1; response.writeHead(200).end(feed) }
+  outside.answer = (_request, response) => {
+    asked += 1
+    response.writeHead(200).end(feed)
+  }
   drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
   q = await import('./queue')
   w = await import('./worker')
@@ -25,7 +28,15 @@ afterAll(async () => {
   await outside.close()
 })
 
-const waiting = async (name: string) => (await database.db().sequelize.query<{ key: string }>(`select singleton_key as key from pgboss.job where name = $1 and state = 'created'`, { bind: [name], type: QueryTypes.SELECT })).map((row) => row.key)
+const waiting = async (name: string) =>
+  (
+    await database
+      .db()
+      .sequelize.query<{ key: string }>(
+        `select singleton_key as key from pgboss.job where name = $1 and state = 'created'`,
+        { bind: [name], type: QueryTypes.SELECT },
+      )
+  ).map((row) => row.key)
 async function liveWidget(settings: Readonly<Record<string, unknown>> = {}) {
   const actor = await makeActor()
   const { createClient } = await import('../services/clients')
@@ -36,19 +47,32 @@ async function liveWidget(settings: Readonly<Record<string, unknown>> = {}) {
   const source = await addSource(actor, client.id, { address: `${outside.origin}/${client.id}` })
   const widget = await createWidget(actor, client.id, { kind: 'feed', name: 'W' })
   const wanted = { sources: [source.id], ...settings }
-  await changeDraft(actor, widget.id, 0, Object.entries(wanted).map(([path, to]) => ({ path, from: widget.settings[path] as never, to: to as never, label: '' })))
+  await changeDraft(
+    actor,
+    widget.id,
+    0,
+    Object.entries(wanted).map(([path, to]) => ({
+      path,
+      from: widget.settings[path] as never,
+      to: to as never,
+      label: '',
+    })),
+  )
   await publish(actor, widget.id)
   return { actor, source, widget }
 }
-const item = (title: string, daysAgo = 0) => `<item><title>${title}</title><pubDate>${at(daysAgo)}</pubDate></item>`
+const item = (title: string, daysAgo = 0) =>
+  `<item><title>${title}</title><pubDate>${at(daysAgo)}</pubDate></item>`
 const rss = (...items: string[]) => `<rss version="2.0"><channel>${items.join('')}</channel></rss>`
 
 describe('sending', () => {
   test('a write that is taken back takes its job along', async () => {
-    await expect(database.inTransaction(async (transaction) => {
-      await q.enqueue('render', { widgetId: 'a' }, 'taken back', transaction)
-      throw new Error('taken back')
-    })).rejects.toThrow('taken back')
+    await expect(
+      database.inTransaction(async (transaction) => {
+        await q.enqueue('render', { widgetId: 'a' }, 'taken back', transaction)
+        throw new Error('taken back')
+      }),
+    ).rejects.toThrow('taken back')
     expect(await waiting('render')).not.toContain('taken back')
   })
   test('one waiting job for a key is enough', async () => {
@@ -75,13 +99,18 @@ describe('what time alone makes due', () => {
   test('what is being read is not due again, unless somebody makes it so meanwhile', async () => {
     feed = rss(item('Slow'))
     const { source } = await liveWidget()
-    const row = () => database.db().Source.findByPk(source.id).then((one) => one!)
+    const row = () =>
+      database
+        .db()
+        .Source.findByPk(source.id)
+        .then((one) => one!)
     await database.db().Source.update({ nextAt: new Date(0) }, { where: { id: source.id } })
     await w.enqueueDue()
     expect((await row()).nextAt.getTime()).toBeGreaterThan(Date.now() + 60_000)
     const answer = outside.answer
     let go: () => void = () => undefined
-    outside.answer = (_request, response) => void (go = () => response.writeHead(200).end(rss(item('Slow, at last'))))
+    outside.answer = (_request, response) =>
+      void (go = () => response.writeHead(200).end(rss(item('Slow, at last'))))
     const reading = w.handlers.refresh({ sourceId: source.id })
     await new Promise((done) => setTimeout(done, 400))
     const news = new Date(Date.now() + 5_000)
@@ -115,7 +144,11 @@ describe('what time alone makes due', () => {
     feed = rss(item('Young', 1), item('Old', 6.999_95))
     const { widget } = await liveWidget({ 'rules.days': 7 })
     const { storedFiles } = await import('../services/artifacts')
-    const text = async () => Buffer.from(storedFiles.parse((await database.db().ArtifactRow.findByPk(widget.ref))!.files).w.raw, 'base64').toString()
+    const text = async () =>
+      Buffer.from(
+        storedFiles.parse((await database.db().ArtifactRow.findByPk(widget.ref))!.files).w.raw,
+        'base64',
+      ).toString()
     expect(await text()).toContain('Old')
     const { validUntil } = (await database.db().ArtifactRow.findByPk(widget.ref))!
     expect(Math.abs(validUntil!.getTime() - Date.now())).toBeLessThan(10_000)

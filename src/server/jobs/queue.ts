@@ -22,28 +22,50 @@ export type JobName = keyof Jobs
 export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures', 'subscribe']
 
 /** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
-const mostSeconds: Readonly<Record<JobName, number>> = { refresh: 600, render: 120, pictures: 300, subscribe: 60 }
+const mostSeconds: Readonly<Record<JobName, number>> = {
+  refresh: 600,
+  render: 120,
+  pictures: 300,
+  subscribe: 60,
+}
 
 const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
 
 /** The sender: starts on first use, does no upkeep. The worker starts one of its own that does. */
-export const boss = (): Promise<PgBoss> => (shared.yimbleBoss ??= startBoss({ supervise: false, schedule: false }).catch((error: unknown) => {
-  delete shared.yimbleBoss // the next one tries again
-  throw error
-}))
+export const boss = (): Promise<PgBoss> =>
+  (shared.yimbleBoss ??= startBoss({ supervise: false, schedule: false }).catch((error: unknown) => {
+    delete shared.yimbleBoss // the next one tries again
+    throw error
+  }))
 
 export async function startBoss(options: { supervise: boolean; schedule: boolean }): Promise<PgBoss> {
   const started = new PgBoss({ connectionString: env().DATABASE_URL, max: 3, ...options })
   started.on('error', () => undefined) // each call reports its own failure; this one only keeps the process up
   await started.start()
-  for (const name of jobNames) await started.createQueue(name, { name, policy: 'short', retryLimit: 2, retryDelay: 5, expireInSeconds: 120 })
+  for (const name of jobNames)
+    await started.createQueue(name, {
+      name,
+      policy: 'short',
+      retryLimit: 2,
+      retryDelay: 5,
+      expireInSeconds: 120,
+    })
   return started
 }
 
 /** @param key - at most one job of this name and key waits at a time */
-export async function enqueue<N extends JobName>(name: N, data: Jobs[N], key: string, transaction?: Transaction): Promise<void> {
+export async function enqueue<N extends JobName>(
+  name: N,
+  data: Jobs[N],
+  key: string,
+  transaction?: Transaction,
+): Promise<void> {
   const sender = await boss()
-  await sender.send(name, data, { singletonKey: key, expireInSeconds: mostSeconds[name], ...(transaction ? { db: inside(transaction) } : {}) })
+  await sender.send(name, data, {
+    singletonKey: key,
+    expireInSeconds: mostSeconds[name],
+    ...(transaction ? { db: inside(transaction) } : {}),
+  })
 }
 
 /** pg-boss speaks to the very connection that the transaction is on. */
@@ -71,6 +93,7 @@ async function widgetsLiveWith(sourceId: string, transaction: Transaction): Prom
 /** Every live widget that shows one of these sources is rendered again. */
 export async function renderShowing(sourceIds: readonly string[], transaction: Transaction): Promise<void> {
   const widgets = new Set<string>()
-  for (const id of sourceIds) for (const widgetId of await widgetsLiveWith(id, transaction)) widgets.add(widgetId)
+  for (const id of sourceIds)
+    for (const widgetId of await widgetsLiveWith(id, transaction)) widgets.add(widgetId)
   for (const widgetId of widgets) await enqueue('render', { widgetId }, widgetId, transaction)
 }

@@ -12,7 +12,14 @@ import { fetchPictures } from '../services/pictures'
 import { refresh } from '../services/refreshing'
 import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
-const pace = { pollS: 1, dueMs: 2_000, tidyMs: 3_600_000, refreshesAtOnce: 16, leaseMinutes: 12, picturesAhead: 40 } as const
+const pace = {
+  pollS: 1,
+  dueMs: 2_000,
+  tidyMs: 3_600_000,
+  refreshesAtOnce: 16,
+  leaseMinutes: 12,
+  picturesAhead: 40,
+} as const
 
 type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
 
@@ -22,7 +29,9 @@ export const handlers: Handlers = {
   subscribe: ({ sourceId }) => subscribe(sourceId),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
-    const failed = await fetchPictures([...new Set(items.slice(0, pace.picturesAhead).flatMap((item) => item.image[0]?.ref ?? []))])
+    const failed = await fetchPictures([
+      ...new Set(items.slice(0, pace.picturesAhead).flatMap((item) => item.image[0]?.ref ?? [])),
+    ])
     if (failed.length > 0) log.info({ sourceId, failed: failed.length }, 'pictures that could not be fetched')
   },
 }
@@ -38,21 +47,26 @@ export async function enqueueDue(): Promise<void> {
     for (const { id } of sources) await enqueue('refresh', { sourceId: id }, id, transaction)
   })
   for (const sourceId of await dueSubscriptions()) await enqueue('subscribe', { sourceId }, sourceId)
-  const widgets = await db().sequelize.query<{ id: string }>('select widget_id as id from artifacts where valid_until <= now() limit 500', { type: QueryTypes.SELECT })
+  const widgets = await db().sequelize.query<{ id: string }>(
+    'select widget_id as id from artifacts where valid_until <= now() limit 500',
+    { type: QueryTypes.SELECT },
+  )
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
 }
 
 async function work(boss: PgBoss): Promise<void> {
   const take = <N extends JobName>(name: N, batchSize: number) =>
     boss.work<Jobs[N]>(name, { batchSize, pollingIntervalSeconds: pace.pollS }, async (jobs) => {
-      await Promise.all(jobs.map(async (job) => {
-        try {
-          await handlers[name](job.data as never)
-        } catch (error) {
-          log.error({ job: name, error: (error as Error).message }, 'job failed')
-          throw error
-        }
-      }))
+      await Promise.all(
+        jobs.map(async (job) => {
+          try {
+            await handlers[name](job.data as never)
+          } catch (error) {
+            log.error({ job: name, error: (error as Error).message }, 'job failed')
+            throw error
+          }
+        }),
+      )
     })
   await take('refresh', pace.refreshesAtOnce)
   await take('render', 1)
@@ -66,14 +80,24 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await work(boss)
   let isAway = false
   const timer = setInterval(() => {
-    enqueueDue().then(() => (isAway = false), (error: unknown) => {
-      if (!isAway) log.warn({ error: (error as Error).message }, 'database away, waiting')
-      isAway = true
-    })
+    enqueueDue().then(
+      () => (isAway = false),
+      (error: unknown) => {
+        if (!isAway) log.warn({ error: (error as Error).message }, 'database away, waiting')
+        isAway = true
+      },
+    )
   }, pace.dueMs)
   const tidy = setInterval(() => void forgetTurns().catch(() => undefined), pace.tidyMs) // the next hour will do
-  const health = createServer((_request, response) => response.writeHead(200, { 'content-type': 'application/json' }).end(JSON.stringify({ process: 'worker', status: 'ok', database: isAway ? 'away' : 'ok' })))
-  const { hostname = '127.0.0.1', port } = { hostname: process.env.YIMBLE_WORKER_HOST, port: Number(process.env.YIMBLE_WORKER_PORT ?? 0) }
+  const health = createServer((_request, response) =>
+    response
+      .writeHead(200, { 'content-type': 'application/json' })
+      .end(JSON.stringify({ process: 'worker', status: 'ok', database: isAway ? 'away' : 'ok' })),
+  )
+  const { hostname = '127.0.0.1', port } = {
+    hostname: process.env.YIMBLE_WORKER_HOST,
+    port: Number(process.env.YIMBLE_WORKER_PORT ?? 0),
+  }
   if (port > 0) health.listen(port, hostname)
   log.info('worker is up')
   return async () => {

@@ -18,9 +18,17 @@ const earlyMs = 30_000
 const renewing = { mostS: 60, askEveryMs: 250 } as const
 const purpose = 'connection'
 
-const tokens = z.object({ access_token: z.string().min(1), refresh_token: z.string().optional(), expires_in: z.number().positive().default(3600) })
+const tokens = z.object({
+  access_token: z.string().min(1),
+  refresh_token: z.string().optional(),
+  expires_in: z.number().positive().default(3600),
+})
 export type Tokens = z.infer<typeof tokens>
-const kept = z.object({ access: z.string().default(''), refresh: z.string().optional(), key: z.string().optional() })
+const kept = z.object({
+  access: z.string().default(''),
+  refresh: z.string().optional(),
+  key: z.string().optional(),
+})
 type Kept = z.infer<typeof kept>
 
 export function secretOf(row: Connection): Kept | undefined {
@@ -29,24 +37,46 @@ export function secretOf(row: Connection): Kept | undefined {
   return parsed?.success ? parsed.data : undefined
 }
 
-export const sealedKey = (key: string): { secret: Buffer } => ({ secret: seal(JSON.stringify({ key } satisfies Partial<Kept>), purpose) })
+export const sealedKey = (key: string): { secret: Buffer } => ({
+  secret: seal(JSON.stringify({ key } satisfies Partial<Kept>), purpose),
+})
 
 /** @param before - refresh token that stays good when no other is given */
 export function sealedTokens(given: Tokens, before?: string): { secret: Buffer; expiresAt: Date } {
   const secret: Kept = { access: given.access_token, refresh: given.refresh_token ?? before }
-  return { secret: seal(JSON.stringify(secret), purpose), expiresAt: new Date(Date.now() + given.expires_in * 1000) }
+  return {
+    secret: seal(JSON.stringify(secret), purpose),
+    expiresAt: new Date(Date.now() + given.expires_in * 1000),
+  }
 }
 
 /** @returns undefined when the other side says no @throws ProblemError when it can't be reached: that is no refusal */
-export async function askForTokens(connector: Connector, form: Readonly<Record<string, string>>): Promise<Tokens | undefined> {
-  const answer = await post(connector, connector.oauth!.token, { ...form, client_id: connector.oauth!.clientId })
+export async function askForTokens(
+  connector: Connector,
+  form: Readonly<Record<string, string>>,
+): Promise<Tokens | undefined> {
+  const answer = await post(connector, connector.oauth!.token, {
+    ...form,
+    client_id: connector.oauth!.clientId,
+  })
   const parsed = answer.status === 200 ? tokens.safeParse(safeJson(answer.text)) : undefined
-  if (answer.status === 429 || answer.status >= 500) throw new ProblemError(problem('host_silent', { host: connector.label, why: 'its sign-in answers with an error' }))
+  if (answer.status === 429 || answer.status >= 500)
+    throw new ProblemError(
+      problem('host_silent', { host: connector.label, why: 'its sign-in answers with an error' }),
+    )
   return parsed?.success ? parsed.data : undefined
 }
 
-export async function post(connector: Connector, path: string, form: Readonly<Record<string, string>>): Promise<{ status: number; text: string }> {
-  const fetched = await fetchAddress({ url: new URL(path, originOf(connector.id)).href, accept: 'application/json', form })
+export async function post(
+  connector: Connector,
+  path: string,
+  form: Readonly<Record<string, string>>,
+): Promise<{ status: number; text: string }> {
+  const fetched = await fetchAddress({
+    url: new URL(path, originOf(connector.id)).href,
+    accept: 'application/json',
+    form,
+  })
   if (!fetched.ok) throw new ProblemError(fetched.problem)
   return { status: fetched.value.status, text: fetched.value.bytes.toString('utf8') }
 }
@@ -58,10 +88,18 @@ export async function accessBy(connector: Connector, connection: Connection | nu
   if (!connection || !secret) throw new ProblemError(problem('connection_lost', { label: connector.label }))
   if (connector.signIn === 'key') {
     const access = accessTo(connector, { [connector.keyHeader!]: secret.key ?? '' })
-    return { json: (path, shape) => access.json(path, shape).catch((error: unknown) => (isLost(error) ? lost(connector, connection.id, secret.key) : Promise.reject(error))) }
+    return {
+      json: (path, shape) =>
+        access
+          .json(path, shape)
+          .catch((error: unknown) =>
+            isLost(error) ? lost(connector, connection.id, secret.key) : Promise.reject(error),
+          ),
+    }
   }
   let token = secret.access
-  if ((connection.expiresAt?.getTime() ?? 0) < Date.now() + earlyMs) token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
+  if ((connection.expiresAt?.getTime() ?? 0) < Date.now() + earlyMs)
+    token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
   const by = (current: string) => accessTo(connector, { authorization: `Bearer ${current}` })
   return {
     async json(path, shape) {
@@ -70,8 +108,13 @@ export async function accessBy(connector: Connector, connection: Connection | nu
       } catch (error) {
         if (!isLost(error)) throw error
         // It may have ended early over there, or another process has renewed it meanwhile.
-        token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
-        return await by(token).json(path, shape).catch((again: unknown) => (isLost(again) ? lost(connector, connection.id, token) : Promise.reject(again)))
+        token =
+          (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
+        return await by(token)
+          .json(path, shape)
+          .catch((again: unknown) =>
+            isLost(again) ? lost(connector, connection.id, token) : Promise.reject(again),
+          )
       }
     },
   }
@@ -108,7 +151,9 @@ async function renewed(connector: Connector, id: string, usedUp: string): Promis
     }
     try {
       if (isNew) return secret.access
-      const given = secret.refresh ? await askForTokens(connector, { grant_type: 'refresh_token', refresh_token: secret.refresh }) : undefined
+      const given = secret.refresh
+        ? await askForTokens(connector, { grant_type: 'refresh_token', refresh_token: secret.refresh })
+        : undefined
       if (given) await row.update({ state: 'ok', ...sealedTokens(given, secret.refresh) })
       return given?.access_token
     } finally {

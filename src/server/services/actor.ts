@@ -14,7 +14,8 @@ export interface Actor {
 
 /** @throws ProblemError `not_allowed` */
 export function demand(actor: Actor, needed: Role): void {
-  if (roles.indexOf(actor.role) < roles.indexOf(needed)) throw new ProblemError(problem('not_allowed', { role: actor.role, needed }))
+  if (roles.indexOf(actor.role) < roles.indexOf(needed))
+    throw new ProblemError(problem('not_allowed', { role: actor.role, needed }))
 }
 
 /** What is foreign and what does not exist answer alike. @throws ProblemError `missing` */

@@ -25,7 +25,13 @@ const brotli = promisify(brotliCompress)
 const zip = promisify(gzip)
 
 /** One file of an artifact, as delivery sends it. Bytes in base64, since they lie in JSON. */
-export const storedFile = z.object({ type: z.string(), etag: z.string(), raw: z.string(), br: z.string(), gz: z.string() })
+export const storedFile = z.object({
+  type: z.string(),
+  etag: z.string(),
+  raw: z.string(),
+  br: z.string(),
+  gz: z.string(),
+})
 /** `w` the data, `f` the frame, `h` the hosted page. */
 export const storedFiles = z.object({ w: storedFile, f: storedFile, h: storedFile })
 
@@ -46,33 +52,73 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const brand = parseBrand(release.brand)
   const live = widget.switchedOff ? undefined : await renderRelease(widget, release, transaction)
   if (live) await markPublic(live.shown, transaction)
-  const artifact = live ? artifactOf(widget.ref, revision, client.locale, live) : offArtifact(widget.ref, revision, client.locale)
+  const artifact = live
+    ? artifactOf(widget.ref, revision, client.locale, live)
+    : offArtifact(widget.ref, revision, client.locale)
   const files = await filesOf(artifact, { title: widget.name, background: brand.colours.background })
-  await db().ArtifactRow.upsert({ ref: widget.ref, widgetId: widget.id, revision, files, validUntil: artifact.validUntil ? new Date(artifact.validUntil) : null }, { transaction })
+  await db().ArtifactRow.upsert(
+    {
+      ref: widget.ref,
+      widgetId: widget.id,
+      revision,
+      files,
+      validUntil: artifact.validUntil ? new Date(artifact.validUntil) : null,
+    },
+    { transaction },
+  )
   await announce(widget.ref, revision, transaction)
 }
 
-interface ReleaseRow { readonly settings: unknown; readonly kindVersion: number; readonly brand: unknown }
+interface ReleaseRow {
+  readonly settings: unknown
+  readonly kindVersion: number
+  readonly brand: unknown
+}
 
 /** A release with the items of now. The client's pages get exactly this. */
-export async function renderRelease(widget: Widget, release: ReleaseRow, transaction?: Transaction): Promise<Rendered> {
+export async function renderRelease(
+  widget: Widget,
+  release: ReleaseRow,
+  transaction?: Transaction,
+): Promise<Rendered> {
   const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
   const settings = settingsOf(getKind(widget.kind), release)
   return render(
-    { kind: widget.kind, settings, brand: parseBrand(release.brand), decisions: await decisionsOf(widget.id, transaction) },
+    {
+      kind: widget.kind,
+      settings,
+      brand: parseBrand(release.brand),
+      decisions: await decisionsOf(widget.id, transaction),
+    },
     await itemsOf(sourcesIn(settings), transaction),
-    { now: Date.now(), locale: client.locale, offsetAt: offsetIn(client.timeZone), assets: env().YIMBLE_DELIVERY_URL, reviews: await reviewsOf(sourcesIn(settings), transaction) },
+    {
+      now: Date.now(),
+      locale: client.locale,
+      offsetAt: offsetIn(client.timeZone),
+      assets: env().YIMBLE_DELIVERY_URL,
+      reviews: await reviewsOf(sourcesIn(settings), transaction),
+    },
   )
 }
 
-export const sourcesIn = (settings: Settings): readonly string[] => (Array.isArray(settings.sources) ? settings.sources : [])
+export const sourcesIn = (settings: Settings): readonly string[] =>
+  Array.isArray(settings.sources) ? settings.sources : []
 
 /** Height in px that a release takes at a container width. */
-export function heightAt(kindId: string, settings: Settings, brand: Parameters<typeof resolveSettings>[1], count: number, widthPx: number): number {
+export function heightAt(
+  kindId: string,
+  settings: Settings,
+  brand: Parameters<typeof resolveSettings>[1],
+  count: number,
+  widthPx: number,
+): number {
   return isKind(kindId) ? getKind(kindId).reserve(count, resolveSettings(settings, brand), widthPx) : 0
 }
 
-async function filesOf(artifact: Artifact, facts: { title: string; background: string }): Promise<z.infer<typeof storedFiles>> {
+async function filesOf(
+  artifact: Artifact,
+  facts: { title: string; background: string },
+): Promise<z.infer<typeof storedFiles>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
   const [w, f, h] = await Promise.all([
     fileOf('application/json; charset=utf-8', JSON.stringify(artifact)),
@@ -84,7 +130,10 @@ async function filesOf(artifact: Artifact, facts: { title: string; background: s
 
 async function fileOf(type: string, text: string) {
   const raw = Buffer.from(text)
-  const [br, gz] = await Promise.all([brotli(raw, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }), zip(raw, { level: 7 })])
+  const [br, gz] = await Promise.all([
+    brotli(raw, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }),
+    zip(raw, { level: 7 }),
+  ])
   const etag = createHash('sha256').update(raw).digest('base64url').slice(0, 22)
   return { type, etag, raw: raw.toString('base64'), br: br.toString('base64'), gz: gz.toString('base64') }
 }
@@ -101,4 +150,7 @@ export async function removeArtifact(widget: Widget, transaction: Transaction): 
 export const artifactChannel = 'yimble_artifact'
 
 const announce = (ref: string, revision: number, transaction: Transaction) =>
-  db().sequelize.query(`select pg_notify('${artifactChannel}', $1)`, { bind: [`${ref}:${revision}`], transaction })
+  db().sequelize.query(`select pg_notify('${artifactChannel}', $1)`, {
+    bind: [`${ref}:${revision}`],
+    transaction,
+  })

@@ -19,30 +19,43 @@ export async function listClients(actor: Actor, id?: string): Promise<ClientShap
   return rows.map((row) => ({ ...row, brand: parseBrand(row.brand) }))
 }
 
-export const getClient = async (actor: Actor, id: string): Promise<ClientShape> => found((await listClients(actor, id))[0], 'client')
+export const getClient = async (actor: Actor, id: string): Promise<ClientShape> =>
+  found((await listClients(actor, id))[0], 'client')
 
-export async function createClient(actor: Actor, input: { name: string; locale: string; timeZone: string }): Promise<ClientShape> {
+export async function createClient(
+  actor: Actor,
+  input: { name: string; locale: string; timeZone: string },
+): Promise<ClientShape> {
   demand(actor, 'designer')
   const row = await db().Client.create({ agencyId: actor.agencyId, ...input, brand: plainBrand })
   return getClient(actor, row.id)
 }
 
 /** Drafts follow at once; releases keep the brand they were published with. */
-export async function changeClient(actor: Actor, id: string, input: { name?: string; brand?: Brand; timeZone?: string; locale?: string }): Promise<ClientShape> {
+export async function changeClient(
+  actor: Actor,
+  id: string,
+  input: { name?: string; brand?: Brand; timeZone?: string; locale?: string },
+): Promise<ClientShape> {
   demand(actor, 'designer')
   const row = await clientRow(actor, id)
   await inTransaction(async (transaction) => {
     await row.update(input, { transaction })
     if (input.locale === undefined && input.timeZone === undefined) return
     // Dates are written in them, on live pages too.
-    const live = await db().Widget.findAll({ where: { clientId: id, deletedAt: null, liveReleaseId: { [Op.ne]: null } }, attributes: ['id'], transaction })
+    const live = await db().Widget.findAll({
+      where: { clientId: id, deletedAt: null, liveReleaseId: { [Op.ne]: null } },
+      attributes: ['id'],
+      transaction,
+    })
     for (const widget of live) await enqueue('render', { widgetId: widget.id }, widget.id, transaction)
   })
   return getClient(actor, id)
 }
 
 /** The client's row, for services that need it inside the agency. */
-export const clientRow = async (actor: Actor, id: string) => found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
+export const clientRow = async (actor: Actor, id: string) =>
+  found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
 
 /** Stored JSON is checked like any other input. */
 export const parseBrand = (stored: unknown): Brand => z.parse(brandShape, stored) as Brand

@@ -21,7 +21,16 @@ const leaseBoundsS = { least: 60, most: 90 * 24 * 3600 } as const
 /** News that come thick and fast make a source due once in so many seconds. */
 const newsGapS = 5
 
-const announced = z.object({ hub: z.url({ protocol: /^https?$/ }).optional().catch(undefined), self: z.url({ protocol: /^https?$/ }).optional().catch(undefined) })
+const announced = z.object({
+  hub: z
+    .url({ protocol: /^https?$/ })
+    .optional()
+    .catch(undefined),
+  self: z
+    .url({ protocol: /^https?$/ })
+    .optional()
+    .catch(undefined),
+})
 
 /** Follows the hub that a source has just announced; forgets one that it announces no longer. */
 export async function followHub(source: Source, transaction: Transaction): Promise<void> {
@@ -30,7 +39,19 @@ export async function followHub(source: Source, transaction: Transaction): Promi
   if (!hub) return void (await known?.destroy({ transaction }))
   const topic = self ?? source.address
   if (known?.hub === hub && known.topic === topic) return
-  await db().Subscription.upsert({ sourceId: source.id, hub, topic, ref: newToken(), secret: seal(newToken(), 'hub'), state: 'asked', askedAt: new Date(), leaseUntil: null }, { transaction })
+  await db().Subscription.upsert(
+    {
+      sourceId: source.id,
+      hub,
+      topic,
+      ref: newToken(),
+      secret: seal(newToken(), 'hub'),
+      state: 'asked',
+      askedAt: new Date(),
+      leaseUntil: null,
+    },
+    { transaction },
+  )
   await enqueue('subscribe', { sourceId: source.id }, source.id, transaction)
 }
 
@@ -45,7 +66,13 @@ export async function subscribe(sourceId: string): Promise<void> {
   const answer = await fetchAddress({
     url: row.hub,
     accept: '*/*',
-    form: { 'hub.mode': 'subscribe', 'hub.topic': row.topic, 'hub.callback': `${env().YIMBLE_DELIVERY_URL}/hub/${row.ref}`, 'hub.lease_seconds': String(leaseS), 'hub.secret': secret },
+    form: {
+      'hub.mode': 'subscribe',
+      'hub.topic': row.topic,
+      'hub.callback': `${env().YIMBLE_DELIVERY_URL}/hub/${row.ref}`,
+      'hub.lease_seconds': String(leaseS),
+      'hub.secret': secret,
+    },
   })
   if (answer.ok && answer.value.status >= 200 && answer.value.status < 300) return
   log.info({ sourceId, hub: new URL(row.hub).host }, 'a hub did not take the subscription')
@@ -62,10 +89,18 @@ export async function dueSubscriptions(): Promise<string[]> {
   return rows.map((row) => row.id)
 }
 
-export interface HubQuestion { readonly mode: string | null; readonly topic: string | null; readonly challenge: string | null; readonly leaseS: string | null }
+export interface HubQuestion {
+  readonly mode: string | null
+  readonly topic: string | null
+  readonly challenge: string | null
+  readonly leaseS: string | null
+}
 
 /** The hub asks back whether that was meant. @returns what to answer; undefined when it was not */
-export async function confirmHub(ref: string, { mode, topic, challenge, leaseS: written }: HubQuestion): Promise<string | undefined> {
+export async function confirmHub(
+  ref: string,
+  { mode, topic, challenge, leaseS: written }: HubQuestion,
+): Promise<string | undefined> {
   const row = await db().Subscription.findOne({ where: { ref } })
   if (!row || topic !== row.topic) return undefined
   if (mode === 'denied') {
@@ -82,7 +117,11 @@ export async function confirmHub(ref: string, { mode, topic, challenge, leaseS: 
  * News from a hub. It counts only with the signature that the secret gives; anybody may send the rest.
  * @returns whether the address is one of ours; a wrong signature is passed over in silence, as WebSub wants it
  */
-export async function takeNews(ref: string, signature: string | undefined, body: AsyncIterable<unknown>): Promise<boolean> {
+export async function takeNews(
+  ref: string,
+  signature: string | undefined,
+  body: AsyncIterable<unknown>,
+): Promise<boolean> {
   const row = await db().Subscription.findOne({ where: { ref } })
   if (!row) return false
   const [, method = '', hex = ''] = /^(sha(?:1|256|384|512))=([0-9a-f]+)$/i.exec(signature ?? '') ?? []

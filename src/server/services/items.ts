@@ -20,10 +20,22 @@ const picturesAnItem = 4
  * @param from - place of the first one, when it is a page of several
  * @returns whether anything that can show has changed
  */
-export async function upsertItems(source: { id: string; label: string; address: string; policy?: string }, read: readonly ReadItem[], isWhole: boolean, transaction: Transaction, from = 0): Promise<boolean> {
+export async function upsertItems(
+  source: { id: string; label: string; address: string; policy?: string },
+  read: readonly ReadItem[],
+  isWhole: boolean,
+  transaction: Transaction,
+  from = 0,
+): Promise<boolean> {
   const ids = identify(source.id, read)
-  const rows = new Map<string, { facts: Omit<Item, 'html'>; html: string | null; raw: object; position: number }>()
-  const pictures = await registerPictures(read.flatMap((item) => item.image.slice(0, picturesAnItem)), transaction)
+  const rows = new Map<
+    string,
+    { facts: Omit<Item, 'html'>; html: string | null; raw: object; position: number }
+  >()
+  const pictures = await registerPictures(
+    read.flatMap((item) => item.image.slice(0, picturesAnItem)),
+    transaction,
+  )
   let taken = 0
   for (const [position, item] of read.entries()) {
     const count = Math.min(item.image.length, picturesAnItem)
@@ -32,7 +44,12 @@ export async function upsertItems(source: { id: string; label: string; address: 
     if (rows.has(id)) continue
     const { guid: _guid, summary, html, text: plain, ...facts } = item
     const text = shorten(plain ?? textOf(summary ?? html ?? ''), textLimit)
-    rows.set(id, { position: from + position, facts: { ...facts, id, source: source.id, sourceName: source.label, text, image }, html: html || summary ? sanitise(html ?? summary ?? '', item.url ?? source.address) : null, raw: { summary, html, text: plain } })
+    rows.set(id, {
+      position: from + position,
+      facts: { ...facts, id, source: source.id, sourceName: source.label, text, image },
+      html: html || summary ? sanitise(html ?? summary ?? '', item.url ?? source.address) : null,
+      raw: { summary, html, text: plain },
+    })
   }
   const changed = await db().sequelize.query<{ id: string }>(
     `insert into items (id, source_id, position, facts, html, raw, sanitiser_version, waiting)
@@ -40,7 +57,16 @@ export async function upsertItems(source: { id: string; label: string; address: 
      on conflict (id) do update set position = excluded.position, facts = excluded.facts, html = excluded.html, raw = excluded.raw, sanitiser_version = excluded.sanitiser_version, gone_at = null
      where items.facts is distinct from excluded.facts or items.html is distinct from excluded.html or items.position <> excluded.position or items.gone_at is not null
      returning id`,
-    { bind: [source.id, sanitiserVersion, JSON.stringify([...rows].map(([id, row]) => ({ id, ...row }))), source.policy === 'wait'], type: QueryTypes.SELECT, transaction },
+    {
+      bind: [
+        source.id,
+        sanitiserVersion,
+        JSON.stringify([...rows].map(([id, row]) => ({ id, ...row }))),
+        source.policy === 'wait',
+      ],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
   )
   if (!isWhole) return changed.length > 0
   const [gone] = await db().sequelize.query<{ count: number }>(
@@ -53,7 +79,8 @@ export async function upsertItems(source: { id: string; label: string; address: 
 /** Facts as they are shown: the source's own, then what was corrected by hand; tags by hand are added to its own. */
 const effective = `i.facts || i.corrections || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags)`
 /** What may be public at all. Everything that leads out of the studio reads items through this. */
-const mayShow = (alias: string) => `${alias}.gone_at is null and not ${alias}.waiting and ${alias}.facts ->> 'visibility' is distinct from 'private'`
+const mayShow = (alias: string) =>
+  `${alias}.gone_at is null and not ${alias}.waiting and ${alias}.facts ->> 'visibility' is distinct from 'private'`
 
 /** Products linked to the items that `where` names, as facts to be added to them. */
 const linked = (where: string) => `
@@ -66,48 +93,96 @@ const linked = (where: string) => `
  * the kinds that there are show summaries only.
  */
 export const itemsOf = (sourceIds: readonly string[], transaction?: Transaction): Promise<Item[]> =>
-  shownItems('i.source_id = any($1::uuid[])', 'array_position($1::uuid[], i.source_id), i.position', sourceIds, transaction)
+  shownItems(
+    'i.source_id = any($1::uuid[])',
+    'array_position($1::uuid[], i.source_id), i.position',
+    sourceIds,
+    transaction,
+  )
 
 /** Those of the ids that may be shown, in no order. */
-export const itemsById = (ids: readonly string[]): Promise<Item[]> => shownItems('i.id = any($1)', 'i.id', ids)
+export const itemsById = (ids: readonly string[]): Promise<Item[]> =>
+  shownItems('i.id = any($1)', 'i.id', ids)
 
 /** What may be shown of a client's products, by name. */
 export const productsOfClient = (clientId: string): Promise<Item[]> =>
-  shownItems(`i.facts ->> 'type' = 'Product' and i.source_id in (select id from sources where client_id = any($1::uuid[]))`, `lower(i.facts ->> 'name'), i.id`, [clientId])
+  shownItems(
+    `i.facts ->> 'type' = 'Product' and i.source_id in (select id from sources where client_id = any($1::uuid[]))`,
+    `lower(i.facts ->> 'name'), i.id`,
+    [clientId],
+  )
 
-async function shownItems(where: string, order: string, ids: readonly string[], transaction?: Transaction): Promise<Item[]> {
+async function shownItems(
+  where: string,
+  order: string,
+  ids: readonly string[],
+  transaction?: Transaction,
+): Promise<Item[]> {
   if (ids.length === 0) return []
   const rows = await db().sequelize.query<{ facts: unknown }>(
     `select ${effective} || coalesce(m.facts, '{}') as facts from items i join sources s on s.id = i.source_id ${linked(where)} where ${where} and ${mayShow('i')} order by ${order}`,
     { bind: [[...ids]], type: QueryTypes.SELECT, transaction },
   )
-  return z.parse(z.array(shapes.item), rows.map((row) => row.facts)) as Item[]
+  return z.parse(
+    z.array(shapes.item),
+    rows.map((row) => row.facts),
+  ) as Item[]
 }
 
 /** Stars of five, from facts of a review; null for what is none or gives none. */
 const stars = `(case when facts ->> 'type' = 'Review' and (facts -> 'reviewRating' ->> 'bestRating')::float8 > 0 then (facts -> 'reviewRating' ->> 'ratingValue')::float8 / (facts -> 'reviewRating' ->> 'bestRating')::float8 * 5 end)`
 
 /** What each source has now, by its id: how many items there are, wait or are private, and the average of all its reviews. */
-export async function tallyOf(sourceIds: readonly string[], transaction?: Transaction): Promise<Map<string, { count: number; waiting: number; closed: number; reviews: Average | null }>> {
-  const rows = await db().sequelize.query<{ id: string; count: number; waiting: number; closed: number; reviewed: number; average: number | null }>(
+export async function tallyOf(
+  sourceIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Map<string, { count: number; waiting: number; closed: number; reviews: Average | null }>> {
+  const rows = await db().sequelize.query<{
+    id: string
+    count: number
+    waiting: number
+    closed: number
+    reviewed: number
+    average: number | null
+  }>(
     `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where facts ->> 'visibility' = 'private'))::int as closed,
        (count(${stars}) filter (where facts ->> 'visibility' is distinct from 'private'))::int as reviewed, avg(${stars}) filter (where facts ->> 'visibility' is distinct from 'private') as average
      from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
     { bind: [[...sourceIds]], type: QueryTypes.SELECT, transaction },
   )
-  return new Map(rows.map(({ id, reviewed, average, ...counts }) => [id, { ...counts, reviews: average === null ? null : { average, count: reviewed } }]))
+  return new Map(
+    rows.map(({ id, reviewed, average, ...counts }) => [
+      id,
+      { ...counts, reviews: average === null ? null : { average, count: reviewed } },
+    ]),
+  )
 }
 
 /** All reviews of several sources together. */
-export const reviewsOf = async (sourceIds: readonly string[], transaction?: Transaction): Promise<Average | undefined> => together([...(await tallyOf(sourceIds, transaction)).values()].flatMap(({ reviews }) => reviews ?? []))
+export const reviewsOf = async (
+  sourceIds: readonly string[],
+  transaction?: Transaction,
+): Promise<Average | undefined> =>
+  together([...(await tallyOf(sourceIds, transaction)).values()].flatMap(({ reviews }) => reviews ?? []))
 
 /** Letters of each text that the table shows and searches. */
 const tableText = 240
 
 /** Every item for the sorting table, also what waits or is private; for those who may decide on it. */
-export async function tableRows(sourceIds: readonly string[], since: Date | null, withClosed: boolean): Promise<TableRowShape[]> {
+export async function tableRows(
+  sourceIds: readonly string[],
+  since: Date | null,
+  withClosed: boolean,
+): Promise<TableRowShape[]> {
   if (sourceIds.length === 0) return []
-  const rows = await db().sequelize.query<{ facts: Record<string, unknown>; waiting: boolean; fresh: boolean; was_public: boolean; tags: unknown; corrected: unknown }>(
+  const rows = await db().sequelize.query<{
+    facts: Record<string, unknown>
+    waiting: boolean
+    fresh: boolean
+    was_public: boolean
+    tags: unknown
+    corrected: unknown
+  }>(
     `select ${effective} || coalesce(m.facts, '{}') || jsonb_build_object('text', left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText})) as facts, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public, i.tags,
        (select coalesce(jsonb_agg(k), '[]') from jsonb_object_keys(i.corrections) k) as corrected
      from items i join sources s on s.id = i.source_id ${linked('i.source_id = any($1::uuid[])')}
@@ -115,7 +190,19 @@ export async function tableRows(sourceIds: readonly string[], since: Date | null
      order by array_position($1::uuid[], i.source_id), i.position`,
     { bind: [sourceIds, since, withClosed], type: QueryTypes.SELECT },
   )
-  return z.parse(z.array(shapes.tableRow), rows.map(({ facts, waiting, fresh, was_public, tags, corrected }) => ({ item: facts, waiting, fresh, wasPublic: was_public, tags, corrected, closedBecause: facts.visibility === 'private' ? String(facts.hiddenBecause ?? 'the source marks it private') : null })))
+  return z.parse(
+    z.array(shapes.tableRow),
+    rows.map(({ facts, waiting, fresh, was_public, tags, corrected }) => ({
+      item: facts,
+      waiting,
+      fresh,
+      wasPublic: was_public,
+      tags,
+      corrected,
+      closedBecause:
+        facts.visibility === 'private' ? String(facts.hiddenBecause ?? 'the source marks it private') : null,
+    })),
+  )
 }
 
 /** One item with all of its text, also one that waits or is private, for those who may decide on it. */
@@ -129,11 +216,17 @@ export async function wholeItem(id: string, withClosed: boolean): Promise<ItemSh
 
 /** Notes what is public from now on. */
 export const markPublic = (ids: readonly string[], transaction: Transaction) =>
-  db().sequelize.query(`update items set public_at = now() where id = any($1) and public_at is null`, { bind: [[...ids]], transaction })
+  db().sequelize.query(`update items set public_at = now() where id = any($1) and public_at is null`, {
+    bind: [[...ids]],
+    transaction,
+  })
 
 /** Those of the ids that nobody outside has seen yet, in their order. */
 export async function neverPublic(ids: readonly string[]): Promise<string[]> {
-  const rows = await db().sequelize.query<{ id: string }>(`select id from items where id = any($1) and public_at is null`, { bind: [[...ids]], type: QueryTypes.SELECT })
+  const rows = await db().sequelize.query<{ id: string }>(
+    `select id from items where id = any($1) and public_at is null`,
+    { bind: [[...ids]], type: QueryTypes.SELECT },
+  )
   const found = new Set(rows.map((row) => row.id))
   return ids.filter((id) => found.has(id))
 }

@@ -15,11 +15,19 @@ import { fetchAddress } from '../fetch/fetchAddress'
 import { demand, type Actor } from './actor'
 import { clientRow } from './clients'
 
-const pictureLimits = { maxBytes: 12 * 1024 * 1024, timeoutMs: 10_000, maxPixels: 50_000_000, retryMs: 10 * 60_000 } as const
+const pictureLimits = {
+  maxBytes: 12 * 1024 * 1024,
+  timeoutMs: 10_000,
+  maxPixels: 50_000_000,
+  retryMs: 10 * 60_000,
+} as const
 export const isLadderWidth = (width: number): boolean => (pictureLadder as readonly number[]).includes(width)
 
 /** Known to us from now on. Nothing is fetched yet. The address of one of our own pictures means that picture. */
-export async function registerPictures(pictures: readonly ReadPicture[], transaction: Transaction): Promise<Picture[]> {
+export async function registerPictures(
+  pictures: readonly ReadPicture[],
+  transaction: Transaction,
+): Promise<Picture[]> {
   const rows = pictures.map(({ url }) => ({ ref: ownRef(url) ?? shortHash(url), url, state: 'new' }))
   if (rows.length > 0) await db().PictureRow.bulkCreate(rows, { ignoreDuplicates: true, transaction })
   return pictures.map(({ width, height, caption }, at) => ({ ref: rows[at]!.ref, width, height, caption }))
@@ -36,13 +44,24 @@ function ownRef(url: string): string | undefined {
  * @returns its address at delivery, to be used like that of any other picture
  * @throws ProblemError `picture_unreadable`
  */
-export async function addPicture(actor: Actor, clientId: string, input: { name: string; data: string }): Promise<{ ref: string; url: string; width: number; height: number }> {
+export async function addPicture(
+  actor: Actor,
+  clientId: string,
+  input: { name: string; data: string },
+): Promise<{ ref: string; url: string; width: number; height: number }> {
   demand(actor, 'designer')
   await clientRow(actor, clientId)
   const read = await measured(Buffer.from(input.data, 'base64'))
-  if (!read?.width || !read.height) throw new ProblemError(problem('picture_unreadable', { name: input.name }))
+  if (!read?.width || !read.height)
+    throw new ProblemError(problem('picture_unreadable', { name: input.name }))
   const ref = createHash('sha256').update(read.bytes).digest('hex').slice(0, 24)
-  await db().PictureRow.upsert({ ref, url: `upload:${input.name}`, state: 'ready', ...read, triedAt: new Date() })
+  await db().PictureRow.upsert({
+    ref,
+    url: `upload:${input.name}`,
+    state: 'ready',
+    ...read,
+    triedAt: new Date(),
+  })
   const { width, height } = read
   return { ref, url: `${env().YIMBLE_DELIVERY_URL}/p/${ref}/${pictureLadder.at(-1)}.webp`, width, height }
 }
@@ -65,7 +84,11 @@ async function makeForm(ref: string, width: number): Promise<Buffer | undefined>
   if (kept) return kept.bytes
   const original = await originalOf(ref)
   if (!original) return undefined
-  const bytes = await sharp(original, { limitInputPixels: pictureLimits.maxPixels, density: 144 }).rotate().resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toBuffer()
+  const bytes = await sharp(original, { limitInputPixels: pictureLimits.maxPixels, density: 144 })
+    .rotate()
+    .resize({ width, withoutEnlargement: true })
+    .webp({ quality: 80 })
+    .toBuffer()
   await db().PictureForm.bulkCreate([{ ref, width, bytes }], { ignoreDuplicates: true })
   return bytes
 }
@@ -75,16 +98,25 @@ async function originalOf(ref: string): Promise<Buffer | undefined> {
   const row = await db().PictureRow.findByPk(ref)
   if (!row) return undefined
   if (row.state === 'ready') return row.bytes ?? undefined
-  if (row.state === 'failed' && Date.now() - (row.triedAt?.getTime() ?? 0) < pictureLimits.retryMs) return undefined
-  const bytes = row.url.startsWith('data:') ? Buffer.from(row.url.slice(row.url.indexOf(',') + 1), 'base64') : await fetched(row.url)
+  if (row.state === 'failed' && Date.now() - (row.triedAt?.getTime() ?? 0) < pictureLimits.retryMs)
+    return undefined
+  const bytes = row.url.startsWith('data:')
+    ? Buffer.from(row.url.slice(row.url.indexOf(',') + 1), 'base64')
+    : await fetched(row.url)
   const read = bytes && (await measured(bytes))
-  await row.update(read ? { state: 'ready', ...read, triedAt: new Date() } : { state: 'failed', triedAt: new Date() })
+  await row.update(
+    read ? { state: 'ready', ...read, triedAt: new Date() } : { state: 'failed', triedAt: new Date() },
+  )
   return read?.bytes
 }
 
 async function fetched(url: string): Promise<Buffer | undefined> {
   if (ownRef(url)) return undefined // one of ours that is not here: asking ourselves would go round for ever
-  const answer = await fetchAddress({ url, accept: 'image/*', limits: { maxBytes: pictureLimits.maxBytes, timeoutMs: pictureLimits.timeoutMs } })
+  const answer = await fetchAddress({
+    url,
+    accept: 'image/*',
+    limits: { maxBytes: pictureLimits.maxBytes, timeoutMs: pictureLimits.timeoutMs },
+  })
   return answer.ok && answer.value.status === 200 ? answer.value.bytes : undefined
 }
 

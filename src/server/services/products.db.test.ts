@@ -6,7 +6,18 @@ import type { Actor } from './actor'
 
 let drop: () => Promise<void>
 let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({ ...(await import('./clients')), ...(await import('./sources')), ...(await import('./tables')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./artifacts')), ...(await import('./bench')), ...(await import('./decisions')), ...(await import('../jobs/queue')), ...(await import('../db/db')) })
+const load = async () => ({
+  ...(await import('./clients')),
+  ...(await import('./sources')),
+  ...(await import('./tables')),
+  ...(await import('./widgets')),
+  ...(await import('./releases')),
+  ...(await import('./artifacts')),
+  ...(await import('./bench')),
+  ...(await import('./decisions')),
+  ...(await import('../jobs/queue')),
+  ...(await import('../db/db')),
+})
 
 beforeAll(async () => {
   drop = await useTestDatabase()
@@ -14,9 +25,17 @@ beforeAll(async () => {
 })
 afterAll(() => drop())
 
-const code = (work: Promise<unknown>) => work.then(() => 'done', (error: { problem?: { code: string } }) => error.problem?.code ?? String(error))
-const liveText = async (ref: string) => Buffer.from(s.storedFiles.parse((await s.db().ArtifactRow.findByPk(ref))!.files).w.raw, 'base64').toString()
-const stock = (price = '6.50') => ({ name: 'plants.csv', text: `Key,Name,Price,Currency,Link\nfern,Fern,${price},GBP,https://nursery.example/fern\npot,Pot,22,GBP,\nbulb,Bulb,1,GBP,\n` })
+const code = (work: Promise<unknown>) =>
+  work.then(
+    () => 'done',
+    (error: { problem?: { code: string } }) => error.problem?.code ?? String(error),
+  )
+const liveText = async (ref: string) =>
+  Buffer.from(s.storedFiles.parse((await s.db().ArtifactRow.findByPk(ref))!.files).w.raw, 'base64').toString()
+const stock = (price = '6.50') => ({
+  name: 'plants.csv',
+  text: `Key,Name,Price,Currency,Link\nfern,Fern,${price},GBP,https://nursery.example/fern\npot,Pot,22,GBP,\nbulb,Bulb,1,GBP,\n`,
+})
 
 let actor: Actor
 let client: string
@@ -28,15 +47,24 @@ let plant: string[]
 beforeEach(async () => {
   actor = await makeActor()
   client = (await s.createClient(actor, { name: 'Nursery', locale: 'en-GB', timeZone: 'UTC' })).id
-  posts = await s.addFile(actor, client, { name: 'posts.csv', text: 'Title,Text,Key\nFirst,One,1\nSecond,Two,2\n', mapping: { type: 'Article', columns: ['name', 'text', 'guid'] } })
+  posts = await s.addFile(actor, client, {
+    name: 'posts.csv',
+    text: 'Title,Text,Key\nFirst,One,1\nSecond,Two,2\n',
+    mapping: { type: 'Article', columns: ['name', 'text', 'guid'] },
+  })
   plants = await s.addFile(actor, client, stock())
   widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Posts' })
-  await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [posts.id], label: '' }, { path: 'products.limit', from: 0, to: 2, label: '' }])
+  await s.changeDraft(actor, widget.id, 0, [
+    { path: 'sources', from: [], to: [posts.id], label: '' },
+    { path: 'products.limit', from: 0, to: 2, label: '' },
+  ])
   post = (await s.itemsOfSources(actor, [posts.id])).map((one) => one.id)
   plant = (await s.itemsOfSources(actor, [plants.id])).map((one) => one.id)
 })
-const link = (items: readonly string[], add: readonly string[], remove: readonly string[] = []) => s.linkProducts(actor, client, items, { add, remove })
-const namesOn = async (id: string) => (await s.itemsOfSources(actor, [posts.id])).find((one) => one.id === id)?.mentions?.map((one) => one.name)
+const link = (items: readonly string[], add: readonly string[], remove: readonly string[] = []) =>
+  s.linkProducts(actor, client, items, { add, remove })
+const namesOn = async (id: string) =>
+  (await s.itemsOfSources(actor, [posts.id])).find((one) => one.id === id)?.mentions?.map((one) => one.name)
 
 describe('linking', () => {
   test('keeps the order, takes a product once, and one product goes on any number of posts', async () => {
@@ -50,7 +78,8 @@ describe('linking', () => {
     await link([post[0]!], plant)
     await s.publish(actor, widget.id)
     const live = await liveText(widget.ref)
-    for (const shown of ['Fern', '£6.50', 'https://nursery.example/fern', '£22']) expect(live).toContain(shown)
+    for (const shown of ['Fern', '£6.50', 'https://nursery.example/fern', '£22'])
+      expect(live).toContain(shown)
     expect(live).not.toContain('Bulb')
     expect((await s.sortingTableOf(actor, widget.id)).rows[0]!.item.mentions).toHaveLength(3)
     expect((await s.openBench(actor, widget.id)).items[0]!.mentions).toHaveLength(3)
@@ -63,14 +92,26 @@ describe('linking', () => {
   })
   test('survives the next upload of either table; what is gone from the catalogue is gone from the posts', async () => {
     await link([post[0]!], [plant[0]!, plant[2]!])
-    await s.addFile(actor, client, { name: 'posts.csv', text: 'Title,Text,Key\nFirst renamed,One,1\n', mapping: { type: 'Article', columns: ['name', 'text', 'guid'] } })
+    await s.addFile(actor, client, {
+      name: 'posts.csv',
+      text: 'Title,Text,Key\nFirst renamed,One,1\n',
+      mapping: { type: 'Article', columns: ['name', 'text', 'guid'] },
+    })
     await s.addFile(actor, client, { name: 'plants.csv', text: 'Key,Name,Price\nfern,Lady fern,7\n' })
     expect(await namesOn(post[0]!)).toEqual(['Lady fern'])
   })
 })
 
 describe('what follows', () => {
-  const waitingRenders = async () => (await s.db().sequelize.query<{ id: string }>(`select data ->> 'widgetId' as id from pgboss.job where name = 'render' and state = 'created'`, { type: QueryTypes.SELECT })).map((row) => row.id)
+  const waitingRenders = async () =>
+    (
+      await s
+        .db()
+        .sequelize.query<{ id: string }>(
+          `select data ->> 'widgetId' as id from pgboss.job where name = 'render' and state = 'created'`,
+          { type: QueryTypes.SELECT },
+        )
+    ).map((row) => row.id)
   test('a new price is on its way to every widget that shows the posts', async () => {
     await link([post[0]!], [plant[0]!])
     await s.publish(actor, widget.id)
@@ -93,16 +134,33 @@ describe('what follows', () => {
   })
   test('what its source closes does not, either', async () => {
     await link([post[0]!], [plant[0]!])
-    await s.db().ItemRow.update({ facts: { ...((await s.db().ItemRow.findByPk(plant[0]!))!.facts as object), visibility: 'private' } }, { where: { id: plant[0]! } })
+    await s.db().ItemRow.update(
+      {
+        facts: { ...((await s.db().ItemRow.findByPk(plant[0]!))!.facts as object), visibility: 'private' },
+      },
+      { where: { id: plant[0]! } },
+    )
     await s.publish(actor, widget.id)
-    expect([await namesOn(post[0]!), (await liveText(widget.ref)).includes('Fern')]).toEqual([undefined, false])
+    expect([await namesOn(post[0]!), (await liveText(widget.ref)).includes('Fern')]).toEqual([
+      undefined,
+      false,
+    ])
   })
   test('products that publishing would make public are told beforehand, after what they are linked to', async () => {
     await link([post[1]!], [plant[1]!, plant[0]!, plant[2]!])
-    expect((await s.firstTime(actor, widget.id)).map((one) => one.name)).toEqual(['First', 'Second', 'Pot', 'Fern'])
+    expect((await s.firstTime(actor, widget.id)).map((one) => one.name)).toEqual([
+      'First',
+      'Second',
+      'Pot',
+      'Fern',
+    ])
     await s.publish(actor, widget.id)
     expect(await s.firstTime(actor, widget.id)).toEqual([])
-    expect((await s.sortingTableOf(actor, await tableWidget())).rows.map((row) => row.wasPublic)).toEqual([true, true, false])
+    expect((await s.sortingTableOf(actor, await tableWidget())).rows.map((row) => row.wasPublic)).toEqual([
+      true,
+      true,
+      false,
+    ])
   })
   const tableWidget = async () => {
     const other = await s.createWidget(actor, client, { kind: 'feed', name: 'Plants' })
@@ -120,10 +178,16 @@ describe('who may link what', () => {
     const [foreign] = await s.itemsOfSources(stranger, [own.id])
     expect(await code(link([post[0]!], [foreign!.id]))).toBe('missing')
     expect(await code(link([foreign!.id], [plant[0]!]))).toBe('missing')
-    expect(await code(s.linkProducts(stranger, client, [post[0]!], { add: [plant[0]!], remove: [] }))).toBe('missing')
+    expect(await code(s.linkProducts(stranger, client, [post[0]!], { add: [plant[0]!], remove: [] }))).toBe(
+      'missing',
+    )
     expect(await code(s.listProducts(stranger, client))).toBe('missing')
     const viewer = await makeColleague(actor.agencyId, 'viewer')
-    expect(await code((async () => s.linkProducts(viewer, client, [post[0]!], { add: [plant[0]!], remove: [] }))())).toBe('not_allowed')
+    expect(
+      await code(
+        (async () => s.linkProducts(viewer, client, [post[0]!], { add: [plant[0]!], remove: [] }))(),
+      ),
+    ).toBe('not_allowed')
     expect(await namesOn(post[0]!)).toBeUndefined()
   })
   test('products to link are told by name, without what can’t be shown', async () => {

@@ -20,7 +20,10 @@ import { getWidget, widgetRow } from './widgets'
 export async function listReleases(actor: Actor, widgetId: string): Promise<ReleaseShape[]> {
   const widget = await widgetRow(actor, widgetId)
   const rows = await db().Release.findAll({ where: { widgetId }, order: [['number', 'ASC']] })
-  const people = await db().sequelize.query<{ id: string; name: string }>(`select distinct u.id, u.name from users u join releases r on r.published_by = u.id where r.widget_id = $1`, { bind: [widgetId], type: QueryTypes.SELECT })
+  const people = await db().sequelize.query<{ id: string; name: string }>(
+    `select distinct u.id, u.name from users u join releases r on r.published_by = u.id where r.widget_id = $1`,
+    { bind: [widgetId], type: QueryTypes.SELECT },
+  )
   const kind = getKind(widget.kind)
   const full = (row: Release) => ({ settings: settingsOf(kind, row), brand: parseBrand(row.brand) })
   return rows
@@ -36,7 +39,14 @@ export async function listReleases(actor: Actor, widgetId: string): Promise<Rele
 }
 
 /** Locks the widget, changes it, renders what is live then, and answers with the widget as it is. All or nothing. */
-async function changeLive(actor: Actor, widgetId: string, change: (row: Widget, transaction: Transaction) => Promise<{ liveReleaseId?: string; switchedOff: boolean }>): Promise<WidgetShape> {
+async function changeLive(
+  actor: Actor,
+  widgetId: string,
+  change: (
+    row: Widget,
+    transaction: Transaction,
+  ) => Promise<{ liveReleaseId?: string; switchedOff: boolean }>,
+): Promise<WidgetShape> {
   demand(actor, 'designer')
   await inTransaction(async (transaction) => {
     const row = await widgetRow(actor, widgetId, transaction)
@@ -54,9 +64,23 @@ export const publish = (actor: Actor, widgetId: string): Promise<WidgetShape> =>
     if (sourcesIn(settings).length === 0) throw new ProblemError(problem('sources_needed'))
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
     const client = await db().Client.findByPk(row.clientId, { transaction, rejectOnEmpty: true })
-    if (live && !row.switchedOff && changesSince(row, live, parseBrand(client.brand)).length === 0) throw new ProblemError(problem('nothing_to_publish', { number: live.number }))
-    const last = await db().Release.max<number | null, Release>('number', { where: { widgetId }, transaction })
-    const release = await db().Release.create({ widgetId, number: (last ?? 0) + 1, kindVersion: kind.version, settings, brand: client.brand, publishedBy: actor.userId }, { transaction })
+    if (live && !row.switchedOff && changesSince(row, live, parseBrand(client.brand)).length === 0)
+      throw new ProblemError(problem('nothing_to_publish', { number: live.number }))
+    const last = await db().Release.max<number | null, Release>('number', {
+      where: { widgetId },
+      transaction,
+    })
+    const release = await db().Release.create(
+      {
+        widgetId,
+        number: (last ?? 0) + 1,
+        kindVersion: kind.version,
+        settings,
+        brand: client.brand,
+        publishedBy: actor.userId,
+      },
+      { transaction },
+    )
     return { liveReleaseId: release.id, switchedOff: false }
   })
 
@@ -73,33 +97,53 @@ export const switchWidget = (actor: Actor, widgetId: string, on: boolean): Promi
     return { switchedOff: !on }
   })
 
-const slotWidthsShape = z.array(z.object({ viewport: z.number().min(200).max(4000), width: z.number().min(0).max(4000) })).max(6)
+const slotWidthsShape = z
+  .array(z.object({ viewport: z.number().min(200).max(4000), width: z.number().min(0).max(4000) }))
+  .max(6)
 /** Where no page has been measured: the width of a text column on a phone, a tablet, a computer. */
-const usualWidths = [{ viewport: 390, width: 350 }, { viewport: 768, width: 700 }, { viewport: 1280, width: 720 }]
+const usualWidths = [
+  { viewport: 390, width: 350 },
+  { viewport: 768, width: 700 },
+  { viewport: 1280, width: 720 },
+]
 
 /** The snippets of the live release (of the draft, before the first), with what the site's platform lets through. */
 export async function snippetsOf(actor: Actor, widgetId: string): Promise<SnippetsShape> {
   const row = await widgetRow(actor, widgetId)
   const kind = getKind(row.kind)
   const client = await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })
-  const live: { settings: unknown; brand: unknown; kindVersion: number } = (row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId) : null) ?? { settings: row.settings, brand: client.brand, kindVersion: row.kindVersion }
+  const live: { settings: unknown; brand: unknown; kindVersion: number } = (row.liveReleaseId
+    ? await db().Release.findByPk(row.liveReleaseId)
+    : null) ?? { settings: row.settings, brand: client.brand, kindVersion: row.kindVersion }
   const { counts } = await renderRelease(row, live)
   const platform = getPlatform(await platformOf(row))
   const measured = z.parse(slotWidthsShape, row.slotWidths)
   const widths = measured.length > 0 ? measured : usualWidths
-  const heights = widths.map(({ viewport, width }) => ({ viewport, height: heightAt(row.kind, settingsOf(kind, live), parseBrand(live.brand), counts.shown, width) }))
+  const heights = widths.map(({ viewport, width }) => ({
+    viewport,
+    height: heightAt(row.kind, settingsOf(kind, live), parseBrand(live.brand), counts.shown, width),
+  }))
   const delivery = env().YIMBLE_DELIVERY_URL
   const best = bestForm(platform)
   return {
     platform: platform.label,
     where: platform.where,
     policy: platform.strictPolicy ? policyLines(delivery) : [],
-    forms: snippetForms.map((form) => ({ form, ...formLabels[form], code: snippetOf(form, { ref: row.ref, delivery, name: row.name, heights }), ...throughOn(form, platform), best: form === best })),
+    forms: snippetForms.map((form) => ({
+      form,
+      ...formLabels[form],
+      code: snippetOf(form, { ref: row.ref, delivery, name: row.name, heights }),
+      ...throughOn(form, platform),
+      best: form === best,
+    })),
   }
 }
 
 async function platformOf(row: Widget): Promise<string> {
   if (!row.pageId) return 'plain'
-  const [site] = await db().sequelize.query<{ platform: string }>(`select s.platform from pages p join sites s on s.id = p.site_id where p.id = $1`, { bind: [row.pageId], type: QueryTypes.SELECT })
+  const [site] = await db().sequelize.query<{ platform: string }>(
+    `select s.platform from pages p join sites s on s.id = p.site_id where p.id = $1`,
+    { bind: [row.pageId], type: QueryTypes.SELECT },
+  )
   return site?.platform ?? 'plain'
 }

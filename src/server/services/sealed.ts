@@ -2,7 +2,8 @@
 import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto'
 import { env } from '../env'
 
-const keyFor = (purpose: string) => Buffer.from(hkdfSync('sha256', env().YIMBLE_SECRET, 'yimble', purpose, 32))
+const keyFor = (purpose: string) =>
+  Buffer.from(hkdfSync('sha256', env().YIMBLE_SECRET, 'yimble', purpose, 32))
 
 /** 12 bytes nonce, 16 bytes tag, then the text. */
 export function seal(text: string, purpose: string): Buffer {

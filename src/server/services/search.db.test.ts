@@ -4,7 +4,12 @@ import type { Actor } from './actor'
 
 let drop: () => Promise<void>
 let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({ ...(await import('./clients')), ...(await import('./tables')), ...(await import('./widgets')), ...(await import('./search')) })
+const load = async () => ({
+  ...(await import('./clients')),
+  ...(await import('./tables')),
+  ...(await import('./widgets')),
+  ...(await import('./search')),
+})
 let actor: Actor
 let bakery: string
 
@@ -20,7 +25,8 @@ beforeAll(async () => {
 })
 afterAll(() => drop())
 
-const names = async (written: string, by = actor) => (await s.search(by, written)).map((one) => `${one.type} ${one.name}`)
+const names = async (written: string, by = actor) =>
+  (await s.search(by, written)).map((one) => `${one.type} ${one.name}`)
 
 describe('finding', () => {
   test.each<[string, string[]]>([
@@ -38,7 +44,8 @@ describe('finding', () => {
     await s.createClient(actor, { name: 'Wick Nursery', locale: 'en', timeZone: 'UTC' })
     expect((await names('wick')).slice(0, 2)).toEqual(['client Wick Nursery', 'client Marlowick Bakery'])
   })
-  test('each says whose it is', async () => expect(await s.search(actor, 'loaves')).toMatchObject([{ client: 'Marlowick Bakery', clientId: bakery }]))
+  test('each says whose it is', async () =>
+    expect(await s.search(actor, 'loaves')).toMatchObject([{ client: 'Marlowick Bakery', clientId: bakery }]))
   test('a deleted widget is not found', async () => {
     const gone = await s.createWidget(actor, bakery, { kind: 'feed', name: 'Gone tomorrow' })
     await s.deleteWidget(actor, gone.id)

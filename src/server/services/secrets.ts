@@ -9,10 +9,12 @@ export const newToken = (): string => randomBytes(32).toString('base64url')
 export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 /** Argon2id with the OWASP minimum (19 MiB, 2 passes). */
-export const hashPassword = (password: string): Promise<string> => hash(password, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
+export const hashPassword = (password: string): Promise<string> =>
+  hash(password, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
 export const checkPassword = (stored: string, password: string): Promise<boolean> => verify(stored, password)
 
 /** Letters and digits that can't be taken for one another. */
 const refLetters = 'abcdefghjkmnpqrstuvwxyz23456789'
 /** What a snippet carries: 8 letters, 31⁸ ≈ 8.5 × 10¹¹ of them. */
-export const newRef = (): string => Array.from({ length: 8 }, () => refLetters[randomInt(refLetters.length)]).join('')
+export const newRef = (): string =>
+  Array.from({ length: 8 }, () => refLetters[randomInt(refLetters.length)]).join('')

@@ -9,7 +9,14 @@ let drop: () => Promise<void>
 type Services = Awaited<ReturnType<typeof load>>
 let s: Services
 const load = async () => ({
-  ...(await import('./clients')), ...(await import('./sources')), ...(await import('./widgets')), ...(await import('./releases')), ...(await import('./sites')), ...(await import('./artifacts')), ...(await import('./bench')), ...(await import('./decisions')),
+  ...(await import('./clients')),
+  ...(await import('./sources')),
+  ...(await import('./widgets')),
+  ...(await import('./releases')),
+  ...(await import('./sites')),
+  ...(await import('./artifacts')),
+  ...(await import('./bench')),
+  ...(await import('./decisions')),
   ...(await import('../db/db')),
 })
 
@@ -23,8 +30,12 @@ afterAll(async () => {
   await outside.close()
 })
 
-const feedOf = (...titles: string[]) => `<rss version="2.0"><channel><title>Outside news</title>${titles.map((title) => `<item><title>${title}</title><guid isPermaLink="false">${title}</guid><link>https://news.example/${encodeURIComponent(title)}</link><pubDate>Mon, 02 Mar 2026 08:00:00 GMT</pubDate></item>`).join('')}</channel></rss>`
-const serve = (body: string, headers = {}, status = 200) => { outside.answer = (_request, response) => void response.writeHead(status, { 'content-type': 'application/rss+xml', ...headers }).end(body) }
+const feedOf = (...titles: string[]) =>
+  `<rss version="2.0"><channel><title>Outside news</title>${titles.map((title) => `<item><title>${title}</title><guid isPermaLink="false">${title}</guid><link>https://news.example/${encodeURIComponent(title)}</link><pubDate>Mon, 02 Mar 2026 08:00:00 GMT</pubDate></item>`).join('')}</channel></rss>`
+const serve = (body: string, headers = {}, status = 200) => {
+  outside.answer = (_request, response) =>
+    void response.writeHead(status, { 'content-type': 'application/rss+xml', ...headers }).end(body)
+}
 
 let actor: Actor
 let client: string
@@ -34,9 +45,14 @@ beforeEach(async () => {
   client = (await s.createClient(actor, { name: 'Test client', locale: 'en', timeZone: 'UTC' })).id
 })
 
-const code = (work: Promise<unknown>) => work.then(() => 'done', (error: { problem?: { code: string } }) => error.problem?.code ?? String(error))
+const code = (work: Promise<unknown>) =>
+  work.then(
+    () => 'done',
+    (error: { problem?: { code: string } }) => error.problem?.code ?? String(error),
+  )
 const addFeed = () => s.addSource(actor, client, { address: `${outside.origin}/feed` })
-const set = (id: string, revision: number, path: string, from: Leaf, to: Leaf, by = actor) => s.changeDraft(by, id, revision, [{ path, from, to, label: path }])
+const set = (id: string, revision: number, path: string, from: Leaf, to: Leaf, by = actor) =>
+  s.changeDraft(by, id, revision, [{ path, from, to, label: path }])
 async function liveWidget() {
   const source = await addFeed()
   const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'News' })
@@ -51,20 +67,47 @@ async function liveText(ref: string): Promise<string> {
 
 describe('sources', () => {
   test('probing keeps nothing', async () => {
-    expect(await s.probeAddress(actor, `${outside.origin}/feed`)).toMatchObject({ format: 'rss', title: 'Outside news', items: 3, mended: null, problems: [] })
+    expect(await s.probeAddress(actor, `${outside.origin}/feed`)).toMatchObject({
+      format: 'rss',
+      title: 'Outside news',
+      items: 3,
+      mended: null,
+      problems: [],
+    })
     expect(await s.listSources(actor, client)).toEqual([])
   })
-  test('a missing scheme is mended, and it is said', async () => expect(await s.probeAddress(actor, `${outside.origin.slice('http://'.length)}/feed`)).toMatchObject({ items: 3, mended: 'http:// was added' }))
+  test('a missing scheme is mended, and it is said', async () =>
+    expect(await s.probeAddress(actor, `${outside.origin.slice('http://'.length)}/feed`)).toMatchObject({
+      items: 3,
+      mended: 'http:// was added',
+    }))
   test('a page leads to the feed that it announces', async () => {
-    outside.answer = (request, response) => void response.writeHead(200, { 'content-type': request.url === '/' ? 'text/html' : 'application/rss+xml' }).end(request.url === '/' ? '<!doctype html><link rel="alternate" type="application/rss+xml" href="/real.xml" title="News">' : feedOf('A'))
-    expect(await s.probeAddress(actor, outside.origin)).toMatchObject({ format: 'page', announced: [{ url: `${outside.origin}/real.xml`, title: 'News' }] })
-    expect(await s.addSource(actor, client, { address: outside.origin })).toMatchObject({ address: `${outside.origin}/real.xml`, items: 1 })
+    outside.answer = (request, response) =>
+      void response
+        .writeHead(200, { 'content-type': request.url === '/' ? 'text/html' : 'application/rss+xml' })
+        .end(
+          request.url === '/'
+            ? '<!doctype html><link rel="alternate" type="application/rss+xml" href="/real.xml" title="News">'
+            : feedOf('A'),
+        )
+    expect(await s.probeAddress(actor, outside.origin)).toMatchObject({
+      format: 'page',
+      announced: [{ url: `${outside.origin}/real.xml`, title: 'News' }],
+    })
+    expect(await s.addSource(actor, client, { address: outside.origin })).toMatchObject({
+      address: `${outside.origin}/real.xml`,
+      items: 1,
+    })
   })
   test.each<[string, () => void, string]>([
     ['gone', () => serve('', {}, 410), 'source_gone'],
     ['closed', () => serve('', {}, 403), 'source_closed'],
     ['not found', () => serve('', {}, 404), 'source_answered'],
-    ['a page without a feed', () => serve('<html><body>Hello</body></html>', { 'content-type': 'text/html' }), 'nothing_readable'],
+    [
+      'a page without a feed',
+      () => serve('<html><body>Hello</body></html>', { 'content-type': 'text/html' }),
+      'nothing_readable',
+    ],
     ['empty', () => serve(''), 'nothing_readable'],
     ['a picture', () => serve('\x89PNG', { 'content-type': 'image/png' }), 'nothing_readable'],
   ])('%s: nothing is kept', async (_name, arrange, expected) => {
@@ -79,19 +122,33 @@ describe('sources', () => {
   test.each<[string, () => void, string]>([
     ['gone', () => serve('', {}, 410), 'source_gone'],
     ['slow to die', () => serve('', {}, 500), 'source_answered'],
-    ['a page now', () => serve('<!doctype html><html></html>', { 'content-type': 'text/html' }), 'nothing_readable'],
+    [
+      'a page now',
+      () => serve('<!doctype html><html></html>', { 'content-type': 'text/html' }),
+      'nothing_readable',
+    ],
     ['broken before the first entry', () => serve('<rss><channel><title>x'), 'nothing_readable'],
-  ])('a refresh that fails (%s) changes nothing live, and is said on the source', async (_name, arrange, expected) => {
-    const { source, widget } = await liveWidget()
-    const before = await liveText(widget.ref)
-    arrange()
-    const after = await s.refreshSource(actor, source.id)
-    expect(after).toMatchObject({ health: 'failing', failures: 1, items: 3, lastProblem: { code: expected } })
-    await s.renderWidget(widget.id)
-    expect((await liveText(widget.ref)).replace(/"revision":\d+/, '')).toBe(before.replace(/"revision":\d+/, ''))
-    serve(feedOf('One', 'Two', 'Three'))
-    expect(await s.refreshSource(actor, source.id)).toMatchObject({ health: 'ok', lastProblem: null })
-  })
+  ])(
+    'a refresh that fails (%s) changes nothing live, and is said on the source',
+    async (_name, arrange, expected) => {
+      const { source, widget } = await liveWidget()
+      const before = await liveText(widget.ref)
+      arrange()
+      const after = await s.refreshSource(actor, source.id)
+      expect(after).toMatchObject({
+        health: 'failing',
+        failures: 1,
+        items: 3,
+        lastProblem: { code: expected },
+      })
+      await s.renderWidget(widget.id)
+      expect((await liveText(widget.ref)).replace(/"revision":\d+/, '')).toBe(
+        before.replace(/"revision":\d+/, ''),
+      )
+      serve(feedOf('One', 'Two', 'Three'))
+      expect(await s.refreshSource(actor, source.id)).toMatchObject({ health: 'ok', lastProblem: null })
+    },
+  )
   test('a feed cut off in the middle takes nothing away', async () => {
     const source = await addFeed()
     serve(feedOf('One', 'Two', 'Three').split('<item><title>Three')[0]!)
@@ -108,7 +165,8 @@ describe('sources', () => {
     expect((await s.openBench(actor, widget.id)).decisions.hidden).toEqual([item!.id])
   })
   test('an entry that leaves an Atom feed is gone, too', async () => {
-    const atom = (...titles: string[]) => `<feed xmlns="http://www.w3.org/2005/Atom"><title>News</title><link href="/"/>${titles.map((title) => `<entry><id>${title}</id><title>${title}</title><link href="/${title}"/></entry>`).join('')}</feed>`
+    const atom = (...titles: string[]) =>
+      `<feed xmlns="http://www.w3.org/2005/Atom"><title>News</title><link href="/"/>${titles.map((title) => `<entry><id>${title}</id><title>${title}</title><link href="/${title}"/></entry>`).join('')}</feed>`
     serve(atom('One', 'Two'))
     const source = await addFeed()
     expect(source.problems).toEqual([])
@@ -117,8 +175,14 @@ describe('sources', () => {
   })
   test('a permanent redirect is followed for good', async () => {
     const source = await addFeed()
-    outside.answer = (request, response) => void (request.url === '/feed' ? response.writeHead(301, { location: '/new' }).end() : response.writeHead(200).end(feedOf('Moved')))
-    expect(await s.refreshSource(actor, source.id)).toMatchObject({ address: `${outside.origin}/new`, items: 1 })
+    outside.answer = (request, response) =>
+      void (request.url === '/feed'
+        ? response.writeHead(301, { location: '/new' }).end()
+        : response.writeHead(200).end(feedOf('Moved')))
+    expect(await s.refreshSource(actor, source.id)).toMatchObject({
+      address: `${outside.origin}/new`,
+      items: 1,
+    })
   })
   test('a source in use can’t be removed, one that is not can', async () => {
     const { source } = await liveWidget()
@@ -129,7 +193,9 @@ describe('sources', () => {
     expect((await s.listSources(actor, client)).map((one) => one.id)).toEqual([source.id])
   })
   test('markup from outside is cleaned on the way in', async () => {
-    serve('<rss version="2.0"><channel><item><title>A</title><description>&lt;img src=x onerror=alert(1)&gt;&lt;script&gt;alert(1)&lt;/script&gt;&lt;p&gt;kept&lt;/p&gt;</description></item></channel></rss>')
+    serve(
+      '<rss version="2.0"><channel><item><title>A</title><description>&lt;img src=x onerror=alert(1)&gt;&lt;script&gt;alert(1)&lt;/script&gt;&lt;p&gt;kept&lt;/p&gt;</description></item></channel></rss>',
+    )
     const source = await addFeed()
     const row = await s.db().ItemRow.findOne({ where: { sourceId: source.id } })
     expect(row?.html).toBe('<img src="' + outside.origin + '/x" /><p>kept</p>')
@@ -149,7 +215,14 @@ describe('drafts', () => {
     const colleague = await makeColleague(actor.agencyId)
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Shared' })
     await set(id, 0, 'look.textSize', 16, 18)
-    await expect(s.changeDraft(colleague, id, 0, [{ path: 'look.border', from: 1, to: 5, label: '' }, { path: 'look.textSize', from: 16, to: 20, label: '' }])).rejects.toMatchObject({ problem: { code: 'draft_conflict', facts: { theirs: '18 px', yours: '20 px' } } })
+    await expect(
+      s.changeDraft(colleague, id, 0, [
+        { path: 'look.border', from: 1, to: 5, label: '' },
+        { path: 'look.textSize', from: 16, to: 20, label: '' },
+      ]),
+    ).rejects.toMatchObject({
+      problem: { code: 'draft_conflict', facts: { theirs: '18 px', yours: '20 px' } },
+    })
     expect((await s.getWidget(actor, id)).settings).toMatchObject({ 'look.textSize': 18, 'look.border': 1 })
   })
   test.each<[string, string, Leaf, string]>([
@@ -161,14 +234,27 @@ describe('drafts', () => {
     ['a source of nobody', 'sources', ['7b1c1f6e-8f55-4c07-9a0c-0b8e6b1d2a11'], 'missing'],
   ])('%s is refused and changes nothing', async (_name, path, to, expected) => {
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Draft' })
-    expect(await code(s.changeDraft(actor, id, 0, [{ path: 'look.border', from: 1, to: 2, label: '' }, { path, from: '', to, label: '' }]))).toBe(expected)
+    expect(
+      await code(
+        s.changeDraft(actor, id, 0, [
+          { path: 'look.border', from: 1, to: 2, label: '' },
+          { path, from: '', to, label: '' },
+        ]),
+      ),
+    ).toBe(expected)
     expect((await s.getWidget(actor, id)).settings['look.border']).toBe(1)
   })
   test('a viewer reads and changes nothing', async () => {
     const viewer = await makeColleague(actor.agencyId, 'viewer')
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Draft' })
     expect((await s.getWidget(viewer, id)).name).toBe('Draft')
-    const tries = [() => set(id, 0, 'look.border', 1, 2, viewer), () => s.publish(viewer, id), () => s.deleteWidget(viewer, id), () => s.createWidget(viewer, client, { kind: 'feed', name: 'X' }), () => s.addSource(viewer, client, { address: outside.origin })]
+    const tries = [
+      () => set(id, 0, 'look.border', 1, 2, viewer),
+      () => s.publish(viewer, id),
+      () => s.deleteWidget(viewer, id),
+      () => s.createWidget(viewer, client, { kind: 'feed', name: 'X' }),
+      () => s.addSource(viewer, client, { address: outside.origin }),
+    ]
     for (const work of tries) expect(await code(work())).toBe('not_allowed')
   })
 })
@@ -178,11 +264,24 @@ describe('releases', () => {
     const { widget } = await liveWidget()
     expect(await code(s.publish(actor, widget.id))).toBe('nothing_to_publish')
     const { draftRevision } = await s.getWidget(actor, widget.id)
-    const { changes } = await set(widget.id, draftRevision, 'look.accent', { link: 'color.accent' }, '#123456')
-    expect(changes).toEqual([{ path: 'look.accent', label: 'Colours: Links', from: 'brand accent', to: '#123456' }])
+    const { changes } = await set(
+      widget.id,
+      draftRevision,
+      'look.accent',
+      { link: 'color.accent' },
+      '#123456',
+    )
+    expect(changes).toEqual([
+      { path: 'look.accent', label: 'Colours: Links', from: 'brand accent', to: '#123456' },
+    ])
     await s.publish(actor, widget.id)
-    expect((await s.listReleases(actor, widget.id)).map(({ number, live }) => [number, live])).toEqual([[2, true], [1, false]])
-    await expect(s.db().Release.update({ settings: {} }, { where: { widgetId: widget.id } })).rejects.toThrow('a release is never altered')
+    expect((await s.listReleases(actor, widget.id)).map(({ number, live }) => [number, live])).toEqual([
+      [2, true],
+      [1, false],
+    ])
+    await expect(s.db().Release.update({ settings: {} }, { where: { widgetId: widget.id } })).rejects.toThrow(
+      'a release is never altered',
+    )
   })
   test('going back shows the earlier one; numbers never repeat', async () => {
     const { widget } = await liveWidget()
@@ -218,10 +317,14 @@ describe('releases', () => {
   test('a change of the brand changes drafts, not releases', async () => {
     const { widget } = await liveWidget()
     const { brand } = await s.getClient(actor, client)
-    await s.changeClient(actor, client, { brand: { ...brand, colours: { ...brand.colours, accent: '#abcdef' } } as never })
+    await s.changeClient(actor, client, {
+      brand: { ...brand, colours: { ...brand.colours, accent: '#abcdef' } } as never,
+    })
     await s.renderWidget(widget.id)
     expect(await liveText(widget.ref)).not.toContain('#abcdef')
-    expect((await s.getWidget(actor, widget.id)).changes).toEqual([{ path: 'color.accent', label: 'Brand: accent', from: '#2f5d50', to: '#abcdef' }])
+    expect((await s.getWidget(actor, widget.id)).changes).toEqual([
+      { path: 'color.accent', label: 'Brand: accent', from: '#2f5d50', to: '#abcdef' },
+    ])
     await s.publish(actor, widget.id)
     expect(await liveText(widget.ref)).toContain('#abcdef')
   })
@@ -263,22 +366,34 @@ describe('two agencies', () => {
       ['refresh', (id) => s.refreshSource(stranger, id), source.id],
       ['remove', (id) => s.removeSource(stranger, id), source.id],
     ]
-    const said = (work: Promise<unknown>) => work.then(() => 'done', (error: Error) => error.message)
+    const said = (work: Promise<unknown>) =>
+      work.then(
+        () => 'done',
+        (error: Error) => error.message,
+      )
     for (const [name, call, id] of calls) {
       expect([name, await said(call(id))]).toEqual([name, await said(call(none))])
       expect([name, await code(call(id))]).toEqual([name, 'missing'])
     }
     expect(await s.itemsOfSources(stranger, [source.id])).toEqual([])
-    const own = await s.createWidget(stranger, (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id, { kind: 'feed', name: 'X' })
+    const own = await s.createWidget(
+      stranger,
+      (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id,
+      { kind: 'feed', name: 'X' },
+    )
     expect(await code(set(own.id, 0, 'sources', [], [source.id], stranger))).toBe('missing')
   })
 })
 
 describe('sites', () => {
   test('a page that can’t be fetched keeps the snapshot there is', async () => {
-    outside.answer = (_request, response) => void response.writeHead(200, { 'content-type': 'text/html' }).end('<title>Home</title><main></main>')
+    outside.answer = (_request, response) =>
+      void response.writeHead(200, { 'content-type': 'text/html' }).end('<title>Home</title><main></main>')
     // Pasted without its scheme, as people do.
-    const site = await s.addSite(actor, client, { address: outside.origin.slice('http://'.length), platform: 'plain' })
+    const site = await s.addSite(actor, client, {
+      address: outside.origin.slice('http://'.length),
+      platform: 'plain',
+    })
     const page = site.pages[0]!
     serve('', {}, 500)
     expect(await code(s.refreshPage(actor, page.id))).toBe('source_answered')

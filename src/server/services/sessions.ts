@@ -10,7 +10,12 @@ const sessionDays = 30
 const dayMs = 86_400_000
 
 /** @returns the token for the cookie. @throws ProblemError `wrong_sign_in`, `too_many_tries` */
-export async function signIn(input: { email: string; password: string; userAgent: string; address: string }): Promise<{ token: string; expiresAt: Date }> {
+export async function signIn(input: {
+  email: string
+  password: string
+  userAgent: string
+  address: string
+}): Promise<{ token: string; expiresAt: Date }> {
   const email = input.email.trim().toLowerCase()
   await throttle(`sign-in ${email}`, 10, 300)
   await throttle(`sign-in from ${input.address}`, 50, 300)
@@ -22,7 +27,12 @@ export async function signIn(input: { email: string; password: string; userAgent
   await forgive(`sign-in ${email}`)
   const token = newToken()
   const expiresAt = new Date(Date.now() + sessionDays * dayMs)
-  await db().Session.create({ userId: user.id, tokenHash: hashToken(token), userAgent: input.userAgent.slice(0, 300), expiresAt })
+  await db().Session.create({
+    userId: user.id,
+    tokenHash: hashToken(token),
+    userAgent: input.userAgent.slice(0, 300),
+    expiresAt,
+  })
   return { token, expiresAt }
 }
 
@@ -30,7 +40,9 @@ let decoy: Promise<string> | undefined
 const decoyHash = () => (decoy ??= hashPassword(newToken()))
 
 export async function actorOfSession(token: string): Promise<Actor | undefined> {
-  const session = await db().Session.findOne({ where: { tokenHash: hashToken(token), revokedAt: null, expiresAt: { [Op.gt]: new Date() } } })
+  const session = await db().Session.findOne({
+    where: { tokenHash: hashToken(token), revokedAt: null, expiresAt: { [Op.gt]: new Date() } },
+  })
   const user = session && (await db().User.findByPk(session.userId))
   if (!user) return undefined
   if (Date.now() - session.seenAt.getTime() > 60_000) await session.update({ seenAt: new Date() })
@@ -40,16 +52,28 @@ export async function actorOfSession(token: string): Promise<Actor | undefined> 
 export async function actorOfToken(token: string): Promise<Actor | undefined> {
   const row = await db().Token.findOne({ where: { tokenHash: hashToken(token), revokedAt: null } })
   const user = row && (await db().User.findByPk(row.userId))
-  return user ? { agencyId: user.agencyId, userId: user.id, role: user.role as Role, sessionId: undefined } : undefined
+  return user
+    ? { agencyId: user.agencyId, userId: user.id, role: user.role as Role, sessionId: undefined }
+    : undefined
 }
 
 export async function signOut(actor: Actor): Promise<void> {
-  if (actor.sessionId) await db().Session.update({ revokedAt: new Date() }, { where: { id: actor.sessionId } })
+  if (actor.sessionId)
+    await db().Session.update({ revokedAt: new Date() }, { where: { id: actor.sessionId } })
 }
 
 export async function listSessions(actor: Actor) {
-  const rows = await db().Session.findAll({ where: { userId: actor.userId, revokedAt: null, expiresAt: { [Op.gt]: new Date() } }, order: [['seenAt', 'DESC']] })
-  return rows.map(({ id, userAgent, createdAt, seenAt }) => ({ id, userAgent, createdAt: createdAt.toISOString(), seenAt: seenAt.toISOString(), current: id === actor.sessionId }))
+  const rows = await db().Session.findAll({
+    where: { userId: actor.userId, revokedAt: null, expiresAt: { [Op.gt]: new Date() } },
+    order: [['seenAt', 'DESC']],
+  })
+  return rows.map(({ id, userAgent, createdAt, seenAt }) => ({
+    id,
+    userAgent,
+    createdAt: createdAt.toISOString(),
+    seenAt: seenAt.toISOString(),
+    current: id === actor.sessionId,
+  }))
 }
 
 export async function revokeSession(actor: Actor, id: string): Promise<void> {

@@ -17,23 +17,53 @@ import { clientRow } from './clients'
 export async function listSites(actor: Actor, clientId: string): Promise<SiteShape[]> {
   const client = await clientRow(actor, clientId)
   const sites = await db().Site.findAll({ where: { clientId: client.id }, order: [['name', 'ASC']] })
-  const pages = await db().Page.findAll({ where: { siteId: sites.map((row) => row.id) }, order: [['name', 'ASC']] })
-  return sites.map(({ id, name, url, platform }) => ({ id, name, url, platform: getPlatform(platform).id, pages: pages.filter((page) => page.siteId === id).map(pageShape) }))
+  const pages = await db().Page.findAll({
+    where: { siteId: sites.map((row) => row.id) },
+    order: [['name', 'ASC']],
+  })
+  return sites.map(({ id, name, url, platform }) => ({
+    id,
+    name,
+    url,
+    platform: getPlatform(platform).id,
+    pages: pages.filter((page) => page.siteId === id).map(pageShape),
+  }))
 }
 
-const pageShape = ({ id, name, url, slots, snapshotId }: Page): PageShape => ({ id, name, url, slots: z.parse(z.array(shapes.slot), slots), snapshotId })
+const pageShape = ({ id, name, url, slots, snapshotId }: Page): PageShape => ({
+  id,
+  name,
+  url,
+  slots: z.parse(z.array(shapes.slot), slots),
+  snapshotId,
+})
 
 /** Keeps a site and its first page, fetched for the stage. Nothing is kept when the page can't be fetched. */
-export async function addSite(actor: Actor, clientId: string, input: { address: string; name?: string; platform: string }): Promise<SiteShape> {
+export async function addSite(
+  actor: Actor,
+  clientId: string,
+  input: { address: string; name?: string; platform: string },
+): Promise<SiteShape> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
   const { url, page } = valueOf(await fetchPage(input.address))
   const id = await inTransaction(async (transaction) => {
-    const site = await db().Site.create({ clientId: client.id, name: input.name ?? (page.title || new URL(url).host), url, platform: input.platform }, { transaction })
+    const site = await db().Site.create(
+      {
+        clientId: client.id,
+        name: input.name ?? (page.title || new URL(url).host),
+        url,
+        platform: input.platform,
+      },
+      { transaction },
+    )
     await keepPage(site.id, url, page, transaction)
     return site.id
   })
-  return found((await listSites(actor, clientId)).find((site) => site.id === id), 'site')
+  return found(
+    (await listSites(actor, clientId)).find((site) => site.id === id),
+    'site',
+  )
 }
 
 export async function addPage(actor: Actor, siteId: string, input: { address: string }): Promise<PageShape> {
@@ -43,9 +73,20 @@ export async function addPage(actor: Actor, siteId: string, input: { address: st
   return pageShape(await inTransaction((transaction) => keepPage(site.id, url, page, transaction)))
 }
 
-async function keepPage(siteId: string, url: string, page: ClientPage, transaction: import('sequelize').Transaction): Promise<Page> {
-  const row = await db().Page.create({ siteId, name: page.title || new URL(url).pathname, url, slots: page.slots }, { transaction })
-  const snapshot = await db().Snapshot.create({ pageId: row.id, html: page.html, fetchedAt: new Date() }, { transaction })
+async function keepPage(
+  siteId: string,
+  url: string,
+  page: ClientPage,
+  transaction: import('sequelize').Transaction,
+): Promise<Page> {
+  const row = await db().Page.create(
+    { siteId, name: page.title || new URL(url).pathname, url, slots: page.slots },
+    { transaction },
+  )
+  const snapshot = await db().Snapshot.create(
+    { pageId: row.id, html: page.html, fetchedAt: new Date() },
+    { transaction },
+  )
   return row.update({ snapshotId: snapshot.id }, { transaction })
 }
 
@@ -56,7 +97,10 @@ export async function refreshPage(actor: Actor, pageId: string): Promise<PageSha
   await siteRow(actor, row.siteId, 'page')
   const { page } = valueOf(await fetchPage(row.url))
   return inTransaction(async (transaction) => {
-    const snapshot = await db().Snapshot.create({ pageId, html: page.html, fetchedAt: new Date() }, { transaction })
+    const snapshot = await db().Snapshot.create(
+      { pageId, html: page.html, fetchedAt: new Date() },
+      { transaction },
+    )
     return pageShape(await row.update({ slots: page.slots, snapshotId: snapshot.id }, { transaction }))
   })
 }
@@ -71,7 +115,8 @@ async function readPage(address: string): Promise<Result<{ url: string; page: Cl
   if (!fetched.ok) return fetched
   const { status, url, bytes, contentType } = fetched.value
   if (status !== 200) return fail(refusalOf(status, url))
-  if (!/html/i.test(contentType)) return fail(problem('input_invalid', { where: 'Address', why: `${url} is no web page` }))
+  if (!/html/i.test(contentType))
+    return fail(problem('input_invalid', { where: 'Address', why: `${url} is no web page` }))
   return ok({ url, page: prepareClientPage(decode(bytes, { contentType }).text, url) })
 }
 
@@ -82,8 +127,15 @@ async function siteRow(actor: Actor, siteId: string, what = 'site') {
   return site
 }
 
-export async function changeSite(actor: Actor, siteId: string, input: { name?: string; platform?: string }): Promise<SiteShape> {
+export async function changeSite(
+  actor: Actor,
+  siteId: string,
+  input: { name?: string; platform?: string },
+): Promise<SiteShape> {
   demand(actor, 'designer')
   const site = await (await siteRow(actor, siteId)).update(input)
-  return found((await listSites(actor, site.clientId)).find((one) => one.id === siteId), 'site')
+  return found(
+    (await listSites(actor, site.clientId)).find((one) => one.id === siteId),
+    'site',
+  )
 }

@@ -29,9 +29,15 @@ export async function probeAddress(actor: Actor, written: string): Promise<Probe
     label: readerLabel(reading.format),
     title: reading.feed.title ?? new URL(fetched.url).host,
     items: reading.items.length,
-    sample: reading.items.slice(0, 5).map((item) => ({ name: item.name || 'Untitled', date: item.datePublished ?? item.dateModified ?? null })),
+    sample: reading.items.slice(0, 5).map((item) => ({
+      name: item.name || 'Untitled',
+      date: item.datePublished ?? item.dateModified ?? null,
+    })),
     problems: [...reading.problems],
-    announced: (reading.announced ?? []).map(({ url, title }) => ({ url, title: title || new URL(url).pathname })),
+    announced: (reading.announced ?? []).map(({ url, title }) => ({
+      url,
+      title: title || new URL(url).pathname,
+    })),
     mended,
   }
 }
@@ -40,7 +46,11 @@ export async function probeAddress(actor: Actor, written: string): Promise<Probe
  * Keeps a source and its items. A page that announces exactly one feed leads to that feed.
  * @throws ProblemError `source_exists`, `nothing_readable`, and every problem of fetching
  */
-export async function addSource(actor: Actor, clientId: string, input: { address: string; label?: string }): Promise<SourceShape> {
+export async function addSource(
+  actor: Actor,
+  clientId: string,
+  input: { address: string; label?: string },
+): Promise<SourceShape> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
   await demandRoom(actor)
@@ -83,32 +93,58 @@ export async function demandNew(clientId: string, address: string): Promise<void
 export async function demandRoom(actor: Actor): Promise<void> {
   const agency = found(await db().Agency.findByPk(actor.agencyId), 'agency')
   const limit = z.parse(z.object({ sources: z.int().default(defaultSourceLimit) }), agency.limits).sources
-  if ((await db().Source.count({ where: { agencyId: actor.agencyId } })) >= limit) throw new ProblemError(problem('too_many_sources', { limit }))
+  if ((await db().Source.count({ where: { agencyId: actor.agencyId } })) >= limit)
+    throw new ProblemError(problem('too_many_sources', { limit }))
 }
 
 /**
  * Keeps a source that is read through a connector. The worker pages its items in; `progress` tells how far it is, and
  * nobody has to wait for it.
  */
-export async function addConnected(actor: Actor, clientId: string, input: { connector: string; connectionId?: string; key: string; label: string }): Promise<SourceShape> {
+export async function addConnected(
+  actor: Actor,
+  clientId: string,
+  input: { connector: string; connectionId?: string; key: string; label: string },
+): Promise<SourceShape> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
   const connector = getConnector(input.connector)
   const connection = await connectionOf(client.id, connector, input.connectionId)
-  if (!connection && connector.signIn !== 'none') throw new ProblemError(problem('connection_lost', { label: connector.label }))
+  if (!connection && connector.signIn !== 'none')
+    throw new ProblemError(problem('connection_lost', { label: connector.label }))
   const address = connectedAddress(connector.id, connection?.id, input.key)
   await demandNew(client.id, address)
   await demandRoom(actor)
-  const options: SourceOptions = { through: { connector: connector.id, key: input.key }, progress: { done: 0, total: null } }
+  const options: SourceOptions = {
+    through: { connector: connector.id, key: input.key },
+    progress: { done: 0, total: null },
+  }
   const id = await inTransaction(async (transaction) => {
-    const row = await db().Source.create({ clientId: client.id, agencyId: actor.agencyId, address, label: input.label, reader: connector.id, feed: {}, problems: [], history: [], options, connectionId: connection?.id ?? null, intervalMinutes: defaultIntervalMinutes, nextAt: dueIn(defaultIntervalMinutes) }, { transaction })
+    const row = await db().Source.create(
+      {
+        clientId: client.id,
+        agencyId: actor.agencyId,
+        address,
+        label: input.label,
+        reader: connector.id,
+        feed: {},
+        problems: [],
+        history: [],
+        options,
+        connectionId: connection?.id ?? null,
+        intervalMinutes: defaultIntervalMinutes,
+        nextAt: dueIn(defaultIntervalMinutes),
+      },
+      { transaction },
+    )
     await enqueue('refresh', { sourceId: row.id }, row.id, transaction)
     return row.id
   })
   return getSource(actor, id)
 }
 
-export const sourceRow = async (actor: Actor, id: string) => found(await db().Source.findOne({ where: { id, agencyId: actor.agencyId } }), 'source')
+export const sourceRow = async (actor: Actor, id: string) =>
+  found(await db().Source.findOne({ where: { id, agencyId: actor.agencyId } }), 'source')
 
 export async function refreshSource(actor: Actor, id: string): Promise<SourceShape> {
   demand(actor, 'designer')
@@ -121,7 +157,9 @@ export async function refreshSource(actor: Actor, id: string): Promise<SourceSha
 export async function stopReading(actor: Actor, id: string): Promise<SourceShape> {
   demand(actor, 'designer')
   const row = await sourceRow(actor, id)
-  await db().sequelize.query(`update sources set options = options - 'progress' where id = $1`, { bind: [row.id] })
+  await db().sequelize.query(`update sources set options = options - 'progress' where id = $1`, {
+    bind: [row.id],
+  })
   return getSource(actor, id)
 }
 
@@ -148,7 +186,10 @@ export async function removeSource(actor: Actor, id: string): Promise<void> {
   demand(actor, 'designer')
   const row = await sourceRow(actor, id)
   const { usedBy } = await getSource(actor, id)
-  if (usedBy.length > 0) throw new ProblemError(problem('source_in_use', { label: row.label, widgets: usedBy.map((one) => one.name).join(', ') }))
+  if (usedBy.length > 0)
+    throw new ProblemError(
+      problem('source_in_use', { label: row.label, widgets: usedBy.map((one) => one.name).join(', ') }),
+    )
   await row.destroy()
 }
 
@@ -160,7 +201,10 @@ export async function getSource(actor: Actor, id: string): Promise<SourceShape> 
 /** @param only - id of one of them */
 export async function listSources(actor: Actor, clientId: string, only?: string): Promise<SourceShape[]> {
   const client = await clientRow(actor, clientId)
-  const rows = await db().Source.findAll({ where: { clientId: client.id, ...(only ? { id: only } : {}) }, order: [['label', 'ASC']] })
+  const rows = await db().Source.findAll({
+    where: { clientId: client.id, ...(only ? { id: only } : {}) },
+    order: [['label', 'ASC']],
+  })
   const tallies = await tallyOf(rows.map((row) => row.id))
   const uses = await db().sequelize.query<{ source: string; id: string; name: string }>(
     `select distinct s.source, w.id, w.name from widgets w left join releases r on r.id = w.live_release_id,
@@ -168,7 +212,10 @@ export async function listSources(actor: Actor, clientId: string, only?: string)
      where w.client_id = $1 and w.deleted_at is null order by w.name`,
     { bind: [client.id], type: QueryTypes.SELECT },
   )
-  const connections = await db().Connection.findAll({ where: { clientId: client.id }, attributes: ['id', 'state'] })
+  const connections = await db().Connection.findAll({
+    where: { clientId: client.id },
+    attributes: ['id', 'state'],
+  })
   const hubs = await db().Subscription.findAll({ where: { sourceId: rows.map((row) => row.id) } })
   return rows.map((row) => {
     const hub = hubs.find((one) => one.sourceId === row.id)
@@ -195,9 +242,13 @@ export async function listSources(actor: Actor, clientId: string, only?: string)
       reviews,
       policy: row.policy,
       progress: options.progress ?? null,
-      connection: row.connectionId ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost') : null,
+      connection: row.connectionId
+        ? (connections.find((one) => one.id === row.connectionId)?.state ?? 'lost')
+        : null,
       usedBy: uses.filter((one) => one.source === row.id).map(({ id, name }) => ({ id, name })),
-      hub: hub ? { host: new URL(hub.hub).host, state: hub.state, until: hub.leaseUntil?.toISOString() ?? null } : null,
+      hub: hub
+        ? { host: new URL(hub.hub).host, state: hub.state, until: hub.leaseUntil?.toISOString() ?? null }
+        : null,
       history: z.parse(shapes.source.shape.history, row.history),
     }
   })
@@ -205,7 +256,10 @@ export async function listSources(actor: Actor, clientId: string, only?: string)
 
 /** Items of several sources of one agency; sources that are not its own bring nothing. */
 export async function itemsOfSources(actor: Actor, ids: readonly string[]) {
-  const own = await db().Source.findAll({ where: { id: [...ids], agencyId: actor.agencyId }, attributes: ['id'] })
+  const own = await db().Source.findAll({
+    where: { id: [...ids], agencyId: actor.agencyId },
+    attributes: ['id'],
+  })
   const allowed = new Set(own.map((row) => row.id))
   return itemsOf(ids.filter((id) => allowed.has(id)))
 }

@@ -16,8 +16,10 @@ export async function throttle(key: string, limit: number, windowS: number): Pro
      returning count, extract(epoch from now() - started_at)::int as age`,
     { bind: [key, windowS], type: QueryTypes.SELECT },
   )
-  if (row && row.count > limit) throw new ProblemError(problem('too_many_tries', { seconds: Math.max(1, windowS - row.age) }))
+  if (row && row.count > limit)
+    throw new ProblemError(problem('too_many_tries', { seconds: Math.max(1, windowS - row.age) }))
 }
 
 /** The count under a key begins anew. */
-export const forgive = (key: string): Promise<unknown> => db().sequelize.query('delete from throttles where key = $1', { bind: [key] })
+export const forgive = (key: string): Promise<unknown> =>
+  db().sequelize.query('delete from throttles where key = $1', { bind: [key] })

@@ -4,7 +4,10 @@ import { found, type Actor } from './actor'
 import { hashToken, newToken } from './secrets'
 
 export async function listTokens(actor: Actor) {
-  const rows = await db().Token.findAll({ where: { userId: actor.userId, revokedAt: null }, order: [['createdAt', 'ASC']] })
+  const rows = await db().Token.findAll({
+    where: { userId: actor.userId, revokedAt: null },
+    order: [['createdAt', 'ASC']],
+  })
   return rows.map(({ id, name, createdAt }) => ({ id, name, createdAt: createdAt.toISOString() }))
 }
 

@@ -21,16 +21,23 @@ import { changesSince, settingsOf } from './storedSettings'
 /** Within the agency and not deleted. @throws ProblemError `missing` */
 export async function widgetRow(actor: Actor, id: string, transaction?: Transaction): Promise<Widget> {
   const where = { id, agencyId: actor.agencyId, deletedAt: null }
-  return found(await db().Widget.findOne({ where, transaction, ...(transaction ? { lock: true } : {}) }), 'widget')
+  return found(
+    await db().Widget.findOne({ where, transaction, ...(transaction ? { lock: true } : {}) }),
+    'widget',
+  )
 }
 
 export async function listWidgets(actor: Actor, clientId: string): Promise<WidgetShape[]> {
   await clientRow(actor, clientId)
-  const rows = await db().Widget.findAll({ where: { clientId, agencyId: actor.agencyId, deletedAt: null }, order: [['name', 'ASC']] })
+  const rows = await db().Widget.findAll({
+    where: { clientId, agencyId: actor.agencyId, deletedAt: null },
+    order: [['name', 'ASC']],
+  })
   return shapesOf(rows)
 }
 
-export const getWidget = async (actor: Actor, id: string): Promise<WidgetShape> => shapeOf(await widgetRow(actor, id))
+export const getWidget = async (actor: Actor, id: string): Promise<WidgetShape> =>
+  shapeOf(await widgetRow(actor, id))
 
 export const shapeOf = async (row: Widget): Promise<WidgetShape> => (await shapesOf([row]))[0]!
 
@@ -38,17 +45,33 @@ const sightingsTold = 20
 
 /** Of many at once: three questions to the database, however many they are. */
 async function shapesOf(rows: readonly Widget[]): Promise<WidgetShape[]> {
-  const releases = await db().Release.findAll({ where: { id: rows.flatMap((row) => row.liveReleaseId ?? []) } })
+  const releases = await db().Release.findAll({
+    where: { id: rows.flatMap((row) => row.liveReleaseId ?? []) },
+  })
   const clients = await db().Client.findAll({ where: { id: [...new Set(rows.map((row) => row.clientId))] } })
-  const seen = await db().sequelize.query<Pick<Sighting, 'widgetId' | 'pageUrl' | 'form' | 'width' | 'height' | 'state' | 'seenAt'>>(
+  const seen = await db().sequelize.query<
+    Pick<Sighting, 'widgetId' | 'pageUrl' | 'form' | 'width' | 'height' | 'state' | 'seenAt'>
+  >(
     `select s.widget_id as "widgetId", s.page_url as "pageUrl", s.form, s.width, s.height, s.state, s.seen_at as "seenAt"
      from unnest($1::uuid[]) w, lateral (select * from sightings where widget_id = w order by seen_at desc limit ${sightingsTold}) s`,
     { bind: [rows.map((row) => row.id)], type: QueryTypes.SELECT },
   )
-  return rows.map((row) => shapeWith(row, releases.find((one) => one.id === row.liveReleaseId), parseBrand(clients.find((one) => one.id === row.clientId)?.brand), seen.filter((one) => one.widgetId === row.id)))
+  return rows.map((row) =>
+    shapeWith(
+      row,
+      releases.find((one) => one.id === row.liveReleaseId),
+      parseBrand(clients.find((one) => one.id === row.clientId)?.brand),
+      seen.filter((one) => one.widgetId === row.id),
+    ),
+  )
 }
 
-function shapeWith(row: Widget, live: Release | undefined, brand: Brand, seen: readonly Pick<Sighting, 'pageUrl' | 'form' | 'width' | 'height' | 'state' | 'seenAt'>[]): WidgetShape {
+function shapeWith(
+  row: Widget,
+  live: Release | undefined,
+  brand: Brand,
+  seen: readonly Pick<Sighting, 'pageUrl' | 'form' | 'width' | 'height' | 'state' | 'seenAt'>[],
+): WidgetShape {
   const kind = getKind(row.kind)
   return {
     id: row.id,
@@ -64,26 +87,62 @@ function shapeWith(row: Widget, live: Release | undefined, brand: Brand, seen: r
     draftRevision: row.draftRevision,
     pageId: row.pageId,
     slotId: row.slotId,
-    sightings: seen.map(({ pageUrl, form, width, height, state, seenAt }) => ({ pageUrl, form, width, height, state, seenAt: seenAt.toISOString() })),
+    sightings: seen.map(({ pageUrl, form, width, height, state, seenAt }) => ({
+      pageUrl,
+      form,
+      width,
+      height,
+      state,
+      seenAt: seenAt.toISOString(),
+    })),
     updatedAt: row.updatedAt.toISOString(),
   }
 }
 
 /** @param input.from - the id of one of the kind's starting points; the first when left out */
-export async function createWidget(actor: Actor, clientId: string, input: { kind: string; name: string; from?: string }): Promise<WidgetShape> {
+export async function createWidget(
+  actor: Actor,
+  clientId: string,
+  input: { kind: string; name: string; from?: string },
+): Promise<WidgetShape> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
-  if (!isKind(input.kind)) throw new ProblemError(problem('input_invalid', { where: 'kind', why: `there is no kind “${input.kind}”` }))
+  if (!isKind(input.kind))
+    throw new ProblemError(
+      problem('input_invalid', { where: 'kind', why: `there is no kind “${input.kind}”` }),
+    )
   const kind = getKind(input.kind)
-  const point = input.from === undefined ? kind.startingPoints[0]! : kind.startingPoints.find((one) => one.id === input.from)
-  if (!point) throw new ProblemError(problem('input_invalid', { where: 'from', why: `“${kind.label}” has no starting point “${input.from}”` }))
+  const point =
+    input.from === undefined
+      ? kind.startingPoints[0]!
+      : kind.startingPoints.find((one) => one.id === input.from)
+  if (!point)
+    throw new ProblemError(
+      problem('input_invalid', {
+        where: 'from',
+        why: `“${kind.label}” has no starting point “${input.from}”`,
+      }),
+    )
   const settings = { ...defaultsOf(kind.fields), ...point.settings }
-  const row = await db().Widget.create({ clientId: client.id, agencyId: actor.agencyId, ref: newRef(), name: input.name, kind: kind.id, kindVersion: kind.version, settings, slotWidths: [] })
+  const row = await db().Widget.create({
+    clientId: client.id,
+    agencyId: actor.agencyId,
+    ref: newRef(),
+    name: input.name,
+    kind: kind.id,
+    kindVersion: kind.version,
+    settings,
+    slotWidths: [],
+  })
   return shapeOf(row)
 }
 
 /** Everybody's patches after a draft revision, oldest first. */
-export async function patchesAfter(widgetId: string, revision: number, transaction?: Transaction): Promise<StoredPatch[]> {
+export async function patchesAfter(
+  widgetId: string,
+  revision: number,
+  transaction?: Transaction,
+): Promise<StoredPatch[]> {
   const rows = await db().sequelize.query<StoredPatch & { at: Date }>(
     `select p.revision, p.path, p."from", p."to", p.label, p.actor_id as "actorId", u.name as who, p.at from patches p join users u on u.id = p.actor_id
      where p.widget_id = $1 and p.revision > $2 order by p.revision, p.id`,
@@ -92,19 +151,30 @@ export async function patchesAfter(widgetId: string, revision: number, transacti
   return rows.map((row) => ({ ...row, at: new Date(row.at).toISOString() }))
 }
 
-interface PatchInput { readonly path: string; readonly from: Leaf; readonly to: Leaf; readonly label: string }
+interface PatchInput {
+  readonly path: string
+  readonly from: Leaf
+  readonly to: Leaf
+  readonly label: string
+}
 
 /**
  * Applies patches to the draft, all or none. Changes of others on other leaves stay; a leaf that someone else has changed
  * meanwhile answers `draft_conflict`.
  * @param seen - the draft revision that the patches were made on
  */
-export async function changeDraft(actor: Actor, id: string, seen: number, patches: readonly PatchInput[]): Promise<DraftShape> {
+export async function changeDraft(
+  actor: Actor,
+  id: string,
+  seen: number,
+  patches: readonly PatchInput[],
+): Promise<DraftShape> {
   demand(actor, 'designer')
   return inTransaction(async (transaction) => {
     const row = await widgetRow(actor, id, transaction)
     const kind = getKind(row.kind)
-    if (seen > row.draftRevision) throw new ProblemError(problem('draft_gone_ahead', { seen, now: row.draftRevision }))
+    if (seen > row.draftRevision)
+      throw new ProblemError(problem('draft_gone_ahead', { seen, now: row.draftRevision }))
     const since = await patchesAfter(id, seen, transaction)
     let settings = settingsOf(kind, row)
     const revision = row.draftRevision + 1
@@ -113,41 +183,87 @@ export async function changeDraft(actor: Actor, id: string, seen: number, patche
       const field = Object.hasOwn(kind.fields, patch.path) ? kind.fields[patch.path]! : undefined
       if (!field) throw new ProblemError(problem('setting_unknown', { path: patch.path }))
       const checked = leafSchema(field).safeParse(patch.to)
-      if (!checked.success) throw new ProblemError(problem('setting_invalid', { label: field.label, value: JSON.stringify(patch.to).slice(0, 80), why: checked.error.issues[0]?.message ?? 'it does not fit' }))
+      if (!checked.success)
+        throw new ProblemError(
+          problem('setting_invalid', {
+            label: field.label,
+            value: JSON.stringify(patch.to).slice(0, 80),
+            why: checked.error.issues[0]?.message ?? 'it does not fit',
+          }),
+        )
       const current = settings[patch.path]!
       if (sameLeaf(current, patch.to)) continue
       const theirs = since.findLast((one) => one.path === patch.path && one.actorId !== actor.userId)
       if (theirs && !sameLeaf(current, patch.from)) {
-        throw new ProblemError(problem('draft_conflict', { path: patch.path, label: field.label, theirs: describeLeaf(field, current), theirsRaw: JSON.stringify(current), yours: describeLeaf(field, patch.to), who: theirs.who, now: row.draftRevision }))
+        throw new ProblemError(
+          problem('draft_conflict', {
+            path: patch.path,
+            label: field.label,
+            theirs: describeLeaf(field, current),
+            theirsRaw: JSON.stringify(current),
+            yours: describeLeaf(field, patch.to),
+            who: theirs.who,
+            now: row.draftRevision,
+          }),
+        )
       }
       settings = applyPatch(settings, { path: patch.path, to: checked.data as Leaf })
-      stored.push({ path: patch.path, from: current as StoredPatch['from'], to: patch.to as StoredPatch['to'], label: patch.label, revision, actorId: actor.userId })
+      stored.push({
+        path: patch.path,
+        from: current as StoredPatch['from'],
+        to: patch.to as StoredPatch['to'],
+        label: patch.label,
+        revision,
+        actorId: actor.userId,
+      })
     }
     await ownSources(actor, row, settings)
     if (stored.length > 0) {
-      await db().PatchRow.bulkCreate(stored.map((one) => ({ ...one, widgetId: id })), { transaction })
-      await row.update({ settings, kindVersion: kind.version, draftRevision: revision, updatedAt: new Date() }, { transaction })
+      await db().PatchRow.bulkCreate(
+        stored.map((one) => ({ ...one, widgetId: id })),
+        { transaction },
+      )
+      await row.update(
+        { settings, kindVersion: kind.version, draftRevision: revision, updatedAt: new Date() },
+        { transaction },
+      )
     }
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
-    return { settings: settings as DraftShape['settings'], draftRevision: row.draftRevision, patches: await patchesAfter(id, seen, transaction), changes: live ? changesSince(row, live, await brandOf(row)) : [] }
+    return {
+      settings: settings as DraftShape['settings'],
+      draftRevision: row.draftRevision,
+      patches: await patchesAfter(id, seen, transaction),
+      changes: live ? changesSince(row, live, await brandOf(row)) : [],
+    }
   })
 }
 
-const brandOf = async (row: Widget): Promise<Brand> => parseBrand((await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })).brand)
+const brandOf = async (row: Widget): Promise<Brand> =>
+  parseBrand((await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })).brand)
 
 /** A draft can only show sources of its own client. */
 async function ownSources(actor: Actor, row: Widget, settings: Settings): Promise<void> {
   const ids = sourcesIn(settings)
-  const known = ids.length > 0 ? await db().Source.count({ where: { id: [...ids], clientId: row.clientId, agencyId: actor.agencyId } }) : 0
+  const known =
+    ids.length > 0
+      ? await db().Source.count({ where: { id: [...ids], clientId: row.clientId, agencyId: actor.agencyId } })
+      : 0
   if (known < new Set(ids).size) throw new ProblemError(problem('missing', { what: 'source with that id' }))
 }
 
-export async function changeWidget(actor: Actor, id: string, input: { name?: string; pageId?: string | null; slotId?: string | null; slotWidths?: unknown }): Promise<WidgetShape> {
+export async function changeWidget(
+  actor: Actor,
+  id: string,
+  input: { name?: string; pageId?: string | null; slotId?: string | null; slotWidths?: unknown },
+): Promise<WidgetShape> {
   demand(actor, 'designer')
   const row = await widgetRow(actor, id)
   if (input.pageId) {
     const sites = await listSites(actor, row.clientId)
-    found(sites.flatMap((site) => site.pages).find((page) => page.id === input.pageId), 'page')
+    found(
+      sites.flatMap((site) => site.pages).find((page) => page.id === input.pageId),
+      'page',
+    )
   }
   await row.update({ ...input, updatedAt: new Date() })
   return shapeOf(row)
@@ -158,9 +274,28 @@ export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetS
   demand(actor, 'designer')
   const row = await widgetRow(actor, id)
   const { clientId, agencyId, kind, kindVersion, settings, pageId, slotId, slotWidths } = row
-  const copy = await db().Widget.create({ clientId, agencyId, kind, kindVersion, settings, pageId, slotId, slotWidths, ref: newRef(), name: `${row.name} (copy)` })
+  const copy = await db().Widget.create({
+    clientId,
+    agencyId,
+    kind,
+    kindVersion,
+    settings,
+    pageId,
+    slotId,
+    slotWidths,
+    ref: newRef(),
+    name: `${row.name} (copy)`,
+  })
   const decisions = await db().Decision.findAll({ where: { widgetId: id } })
-  await db().Decision.bulkCreate(decisions.map(({ itemId, hidden, pinnedAt, apart }) => ({ widgetId: copy.id, itemId, hidden, pinnedAt, apart })))
+  await db().Decision.bulkCreate(
+    decisions.map(({ itemId, hidden, pinnedAt, apart }) => ({
+      widgetId: copy.id,
+      itemId,
+      hidden,
+      pinnedAt,
+      apart,
+    })),
+  )
   return shapeOf(copy)
 }
 
@@ -176,7 +311,10 @@ export const deleteWidget = (actor: Actor, id: string): Promise<void> =>
 export async function restoreWidget(actor: Actor, id: string): Promise<WidgetShape> {
   demand(actor, 'designer')
   const row = await inTransaction(async (transaction) => {
-    const deleted = found(await db().Widget.findOne({ where: { id, agencyId: actor.agencyId }, transaction, lock: true }), 'widget')
+    const deleted = found(
+      await db().Widget.findOne({ where: { id, agencyId: actor.agencyId }, transaction, lock: true }),
+      'widget',
+    )
     await deleted.update({ deletedAt: null }, { transaction })
     await renderLive(deleted, transaction)
     return deleted

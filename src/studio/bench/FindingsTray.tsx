@@ -4,18 +4,44 @@ import { CircleCheck, CircleAlert, TriangleAlert } from 'lucide-react'
 import type { Finding } from '@/core/fit/findings'
 import { Button } from '../parts/Button'
 
-export function FindingsTray({ findings, onMend, onPick }: { findings: readonly Finding[]; onMend: (finding: Finding) => void; onPick: (part: string) => void }) {
+export function FindingsTray({
+  findings,
+  onMend,
+  onPick,
+}: {
+  findings: readonly Finding[]
+  onMend: (finding: Finding) => void
+  onPick: (part: string) => void
+}) {
   return (
     <section aria-label="Findings" aria-live="polite" className="max-h-28 overflow-auto text-[13px]">
       {findings.length === 0 ? (
-        <p className="flex items-center gap-1.5 text-faint"><CircleCheck aria-hidden className="size-4 text-spruce" />Nothing sticks out, and all text can be read on what is behind it.</p>
+        <p className="flex items-center gap-1.5 text-faint">
+          <CircleCheck aria-hidden className="size-4 text-spruce" />
+          Nothing sticks out, and all text can be read on what is behind it.
+        </p>
       ) : (
         <ul className="flex flex-col gap-1">
           {findings.map((finding) => (
             <li key={finding.id} className="flex items-start gap-2">
-              {finding.tone === 'broken' ? <CircleAlert aria-hidden className="mt-0.5 size-4 shrink-0 text-brick" /> : <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0 text-marigold" />}
-              <button type="button" onClick={() => onPick(finding.part)} className="min-w-0 flex-1 text-left hover:underline">{finding.what}{finding.where && <span className="text-faint"> At {finding.where}.</span>}</button>
-              {finding.mend && <Button small onClick={() => onMend(finding)}>{finding.mend.label}</Button>}
+              {finding.tone === 'broken' ? (
+                <CircleAlert aria-hidden className="mt-0.5 size-4 shrink-0 text-brick" />
+              ) : (
+                <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0 text-marigold" />
+              )}
+              <button
+                type="button"
+                onClick={() => onPick(finding.part)}
+                className="min-w-0 flex-1 text-left hover:underline"
+              >
+                {finding.what}
+                {finding.where && <span className="text-faint"> At {finding.where}.</span>}
+              </button>
+              {finding.mend && (
+                <Button small onClick={() => onMend(finding)}>
+                  {finding.mend.label}
+                </Button>
+              )}
             </li>
           ))}
         </ul>

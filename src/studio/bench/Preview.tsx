@@ -14,8 +14,27 @@ const nothing = () => undefined
 
 export function Preview({ bench, delivery }: { bench: BenchShape; delivery: string }) {
   const { widget, client, sites } = bench
-  const saved = useMemo(() => ({ get: () => ({ settings: widget.settings as Settings }), subscribe: () => nothing }), [widget])
-  const rest = useMemo(() => ({ kind: widget.kind, brand: client.brand as Brand, decisions: bench.decisions, locale: client.locale, timeZone: client.timeZone, assets: delivery, reviews: together(bench.sources.filter((one) => (widget.settings.sources as string[]).includes(one.id)).flatMap((one) => one.reviews ?? [])), items: bench.items as readonly Item[] }), [widget, client, bench, delivery])
+  const saved = useMemo(
+    () => ({ get: () => ({ settings: widget.settings as Settings }), subscribe: () => nothing }),
+    [widget],
+  )
+  const rest = useMemo(
+    () => ({
+      kind: widget.kind,
+      brand: client.brand as Brand,
+      decisions: bench.decisions,
+      locale: client.locale,
+      timeZone: client.timeZone,
+      assets: delivery,
+      reviews: together(
+        bench.sources
+          .filter((one) => (widget.settings.sources as string[]).includes(one.id))
+          .flatMap((one) => one.reviews ?? []),
+      ),
+      items: bench.items as readonly Item[],
+    }),
+    [widget, client, bench, delivery],
+  )
   const { addFrame } = useRender(saved, rest, nothing)
   const [size, setSize] = useState<{ width: number; height: number }>()
   useEffect(() => {
@@ -30,7 +49,17 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
   return (
     <main className="h-dvh overflow-hidden">
       <h1 className="sr-only">{widget.name}: preview of the draft</h1>
-      {size && <StageFrame name="preview" title={`${widget.name} in ${page?.name ?? 'a neutral page'}`} src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`} start={{ ref: widget.ref, selector: slot.selector }} viewport={size.width} box={size} onPort={addFrame} />}
+      {size && (
+        <StageFrame
+          name="preview"
+          title={`${widget.name} in ${page?.name ?? 'a neutral page'}`}
+          src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`}
+          start={{ ref: widget.ref, selector: slot.selector }}
+          viewport={size.width}
+          box={size}
+          onPort={addFrame}
+        />
+      )}
     </main>
   )
 }

@@ -23,13 +23,23 @@ export interface StageProps {
 
 const gap = 12
 
-export const Stage = memo(function Stage({ src, widgetRef, selector, pageName, large, onLarge, onPort }: StageProps) {
+export const Stage = memo(function Stage({
+  src,
+  widgetRef,
+  selector,
+  pageName,
+  large,
+  onLarge,
+  onPort,
+}: StageProps) {
   const room = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState({ width: 880, height: 520 })
   useEffect(() => {
     const element = room.current
     if (!element) return
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }))
+    const observer = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    )
     observer.observe(element)
     return () => observer.disconnect()
   }, [])
@@ -37,7 +47,9 @@ export const Stage = memo(function Stage({ src, widgetRef, selector, pageName, l
   const isNarrow = size.width < 560
   const side = isNarrow ? (size.width - gap) / 2 : Math.min(210, Math.max(130, size.width * 0.2))
   const miniHeight = isNarrow ? 130 : (size.height - gap) / 2
-  const largeBox = isNarrow ? { width: size.width, height: size.height - miniHeight - gap } : { width: size.width - side - gap, height: size.height }
+  const largeBox = isNarrow
+    ? { width: size.width, height: size.height - miniHeight - gap }
+    : { width: size.width - side - gap, height: size.height }
   const minis = devices.filter((device) => device.id !== large)
 
   return (
@@ -53,13 +65,34 @@ export const Stage = memo(function Stage({ src, widgetRef, selector, pageName, l
             : { left: size.width - side, top: order * (miniHeight + gap), width: side, height: miniHeight }
         const shownWidth = Math.min(device.viewport, box.width)
         return (
-          <section key={device.id} aria-label={`${pageName} on a ${device.label.toLowerCase()}`} className="absolute overflow-hidden rounded-md border border-hair bg-wash" style={place}>
+          <section
+            key={device.id}
+            aria-label={`${pageName} on a ${device.label.toLowerCase()}`}
+            className="absolute overflow-hidden rounded-md border border-hair bg-wash"
+            style={place}
+          >
             <div className="mx-auto overflow-hidden" style={{ width: shownWidth, height: box.height }}>
-              <StageFrame name={device.id} title={`${pageName}, ${device.viewport} px wide`} src={src} start={{ ref: widgetRef, selector }} viewport={device.viewport} box={box} onPort={onPort} />
+              <StageFrame
+                name={device.id}
+                title={`${pageName}, ${device.viewport} px wide`}
+                src={src}
+                start={{ ref: widgetRef, selector }}
+                viewport={device.viewport}
+                box={box}
+                onPort={onPort}
+              />
             </div>
             {!isLarge && (
-              <button type="button" onClick={() => onLarge(device.id)} className="absolute inset-0 flex items-end">
-                <span className="flex h-[26px] w-full items-center justify-center gap-1.5 border-t border-hair bg-paper text-[12px]"><device.Icon aria-hidden className="size-3.5" />{device.label} <span className="text-faint">{device.viewport}</span><span className="sr-only">: show large</span></span>
+              <button
+                type="button"
+                onClick={() => onLarge(device.id)}
+                className="absolute inset-0 flex items-end"
+              >
+                <span className="flex h-[26px] w-full items-center justify-center gap-1.5 border-t border-hair bg-paper text-[12px]">
+                  <device.Icon aria-hidden className="size-3.5" />
+                  {device.label} <span className="text-faint">{device.viewport}</span>
+                  <span className="sr-only">: show large</span>
+                </span>
               </button>
             )}
           </section>

@@ -33,7 +33,9 @@ export function StageFrame({ name, title, src, start, viewport, box, onPort }: S
       undo?.()
       const { port1, port2 } = new MessageChannel()
       undo = onPort(name, port1)
-      element.contentWindow?.postMessage({ yimble: 'start', ref, selector } satisfies StageStart, '*', [port2])
+      element.contentWindow?.postMessage({ yimble: 'start', ref, selector } satisfies StageStart, '*', [
+        port2,
+      ])
     }
     window.addEventListener('message', hear)
     element.src = `${src}#${nonce.current}`
@@ -44,5 +46,13 @@ export function StageFrame({ name, title, src, start, viewport, box, onPort }: S
   }, [name, src, ref, selector, onPort])
 
   const scale = Math.min(1, box.width / viewport)
-  return <iframe ref={frame} title={title} className="origin-top-left border-0 bg-white" style={{ width: viewport, height: box.height / scale, transform: `scale(${scale})` }} sandbox="allow-scripts" />
+  return (
+    <iframe
+      ref={frame}
+      title={title}
+      className="origin-top-left border-0 bg-white"
+      style={{ width: viewport, height: box.height / scale, transform: `scale(${scale})` }}
+      sandbox="allow-scripts"
+    />
+  )
 }

@@ -6,7 +6,12 @@ import { DraftStore, type DraftDoor, type LabelledPatch } from './draftStore'
 type Kept = ReturnType<DraftDoor['kept']>
 
 /** A store, a server behind it that answers as told, and a clock. */
-function begin(options: { kept?: Kept; answer?: (revision: number, patches: readonly LabelledPatch[]) => DraftShape | ApiProblem } = {}) {
+function begin(
+  options: {
+    kept?: Kept
+    answer?: (revision: number, patches: readonly LabelledPatch[]) => DraftShape | ApiProblem
+  } = {},
+) {
   jest.useFakeTimers()
   let settings: Record<string, unknown> = { colour: '#111111', size: 1, words: [] }
   let revision = 5
@@ -20,15 +25,37 @@ function begin(options: { kept?: Kept; answer?: (revision: number, patches: read
       if (told instanceof ApiProblem) throw told
       for (const patch of patches) settings = { ...settings, [patch.path]: patch.to }
       revision += 1
-      return told ?? { settings: settings as DraftShape['settings'], draftRevision: revision, patches: [], changes: [] }
+      return (
+        told ?? {
+          settings: settings as DraftShape['settings'],
+          draftRevision: revision,
+          patches: [],
+          changes: [],
+        }
+      )
     },
-    keep: (value) => { kept = structuredClone(value) },
+    keep: (value) => {
+      kept = structuredClone(value)
+    },
     kept: () => kept,
   }
-  const store = new DraftStore({ settings: settings as never, revision, changes: [], userId: 'me' }, door, () => now)
-  return { store, sent, kept: () => kept, pass: async (ms: number) => { now += ms; await jest.advanceTimersByTimeAsync(ms) } }
+  const store = new DraftStore(
+    { settings: settings as never, revision, changes: [], userId: 'me' },
+    door,
+    () => now,
+  )
+  return {
+    store,
+    sent,
+    kept: () => kept,
+    pass: async (ms: number) => {
+      now += ms
+      await jest.advanceTimersByTimeAsync(ms)
+    },
+  }
 }
-const fault = (code: string, status: number, facts = {}) => new ApiProblem({ code, status, title: code, detail: `${code}.`, facts })
+const fault = (code: string, status: number, facts = {}) =>
+  new ApiProblem({ code, status, title: code, detail: `${code}.`, facts })
 
 describe('the draft on the bench', () => {
   test('a change shows at once and is saved a moment later', async () => {
@@ -63,7 +90,9 @@ describe('the draft on the bench', () => {
 
   test('without a connection it waits, keeps everything, and saves when it is back', async () => {
     let isAway = true
-    const { store, sent, kept, pass } = begin({ answer: () => (isAway ? fault('database_away', 503) : undefined as never) })
+    const { store, sent, kept, pass } = begin({
+      answer: () => (isAway ? fault('database_away', 503) : (undefined as never)),
+    })
     store.set('size', 2, 'Size')
     await pass(500)
     expect(store.get()).toMatchObject({ saving: 'away', settings: { size: 2 } })
@@ -76,7 +105,16 @@ describe('the draft on the bench', () => {
   })
 
   test('what was not saved is there again after a reload, with undo', async () => {
-    const { store, pass } = begin({ kept: { undo: [{ path: 'size', from: 1, to: 4, label: 'Size' }], redo: [], pending: [{ path: 'size', from: 1, to: 4, label: 'Size' }, { path: 'gone', from: 1, to: 2, label: 'Gone' }] } })
+    const { store, pass } = begin({
+      kept: {
+        undo: [{ path: 'size', from: 1, to: 4, label: 'Size' }],
+        redo: [],
+        pending: [
+          { path: 'size', from: 1, to: 4, label: 'Size' },
+          { path: 'gone', from: 1, to: 2, label: 'Gone' },
+        ],
+      },
+    })
     expect(store.get()).toMatchObject({ settings: { size: 4 }, canUndo: 'Size' })
     await pass(100)
     expect(store.get().saving).toBe('saved')
@@ -84,7 +122,9 @@ describe('the draft on the bench', () => {
 
   test('an ended session is said, and saved after signing in', async () => {
     let isOut = true
-    const { store, pass } = begin({ answer: () => (isOut ? fault('not_signed_in', 401) : undefined as never) })
+    const { store, pass } = begin({
+      answer: () => (isOut ? fault('not_signed_in', 401) : (undefined as never)),
+    })
     store.set('size', 2, 'Size')
     await pass(500)
     expect(store.get().saving).toBe('signed-out')
@@ -93,13 +133,24 @@ describe('the draft on the bench', () => {
     expect(store.get()).toMatchObject({ saving: 'saved', settings: { size: 2 } })
   })
 
-  test.each([['mine', 2], ['theirs', 9]] as const)('a conflict is shown; %s stays when chosen', async (choice, size) => {
+  test.each([
+    ['mine', 2],
+    ['theirs', 9],
+  ] as const)('a conflict is shown; %s stays when chosen', async (choice, size) => {
     let isFirst = true
-    const { store, sent, pass } = begin({ answer: () => {
-      if (!isFirst) return undefined as never
-      isFirst = false
-      return fault('draft_conflict', 409, { path: 'size', theirs: '9 px', theirsRaw: '9', yours: '2 px', now: 8 })
-    } })
+    const { store, sent, pass } = begin({
+      answer: () => {
+        if (!isFirst) return undefined as never
+        isFirst = false
+        return fault('draft_conflict', 409, {
+          path: 'size',
+          theirs: '9 px',
+          theirsRaw: '9',
+          yours: '2 px',
+          now: 8,
+        })
+      },
+    })
     store.set('size', 2, 'Size')
     await pass(500)
     expect(store.get().conflict).toMatchObject({ path: 'size', theirs: 9 })
@@ -110,10 +161,31 @@ describe('the draft on the bench', () => {
   })
 
   test('others’ changes of other leaves come in and are told', async () => {
-    const { store, pass } = begin({ answer: () => ({ settings: { colour: '#abcdef', size: 2, words: [] }, draftRevision: 9, changes: [], patches: [{ path: 'colour', from: '#111111', to: '#abcdef', label: 'Colour', revision: 8, actorId: 'other', who: 'Sasha', at: '2026-01-01T00:00:00Z' }] }) })
+    const { store, pass } = begin({
+      answer: () => ({
+        settings: { colour: '#abcdef', size: 2, words: [] },
+        draftRevision: 9,
+        changes: [],
+        patches: [
+          {
+            path: 'colour',
+            from: '#111111',
+            to: '#abcdef',
+            label: 'Colour',
+            revision: 8,
+            actorId: 'other',
+            who: 'Sasha',
+            at: '2026-01-01T00:00:00Z',
+          },
+        ],
+      }),
+    })
     store.set('size', 2, 'Size')
     await pass(500)
-    expect(store.get()).toMatchObject({ settings: { colour: '#abcdef', size: 2 }, news: ['Sasha changed: Colour'] })
+    expect(store.get()).toMatchObject({
+      settings: { colour: '#abcdef', size: 2 },
+      news: ['Sasha changed: Colour'],
+    })
   })
 
   test('what the server refuses for good is taken back and said', async () => {

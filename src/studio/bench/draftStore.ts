@@ -8,11 +8,20 @@ import type { Leaf, Settings } from '@/core/settings/field'
 import { applyPatch, inverse, sameLeaf, type Patch } from '@/core/settings/settings'
 import { ApiProblem } from '../api'
 
-export interface LabelledPatch extends Patch { readonly label: string }
+export interface LabelledPatch extends Patch {
+  readonly label: string
+}
 
 export type Saving = 'saved' | 'unsaved' | 'saving' | 'away' | 'signed-out'
 
-export interface Conflict { readonly path: string; readonly sentence: string; readonly theirs: Leaf; readonly theirsInWords: string; readonly yoursInWords: string; readonly now: number }
+export interface Conflict {
+  readonly path: string
+  readonly sentence: string
+  readonly theirs: Leaf
+  readonly theirsInWords: string
+  readonly yoursInWords: string
+  readonly now: number
+}
 
 export interface DraftState {
   readonly settings: Settings
@@ -27,7 +36,11 @@ export interface DraftState {
   readonly refused: string | undefined
 }
 
-interface Kept { undo: LabelledPatch[]; redo: LabelledPatch[]; pending: LabelledPatch[] }
+interface Kept {
+  undo: LabelledPatch[]
+  redo: LabelledPatch[]
+  pending: LabelledPatch[]
+}
 
 export interface DraftDoor {
   send(revision: number, patches: readonly LabelledPatch[]): Promise<DraftShape>
@@ -51,13 +64,28 @@ export class DraftStore {
   private lastSetAt = 0
   private state: DraftState
 
-  constructor(private base: { settings: Settings; revision: number; changes: readonly ChangeShape[]; userId: string }, private readonly door: DraftDoor, private readonly clock: () => number = Date.now) {
+  constructor(
+    private base: { settings: Settings; revision: number; changes: readonly ChangeShape[]; userId: string },
+    private readonly door: DraftDoor,
+    private readonly clock: () => number = Date.now,
+  ) {
     const kept = door.kept()
     this.undoStack = kept?.undo ?? []
     this.redoStack = kept?.redo ?? []
-    this.pending = (kept?.pending ?? []).filter((patch) => Object.hasOwn(base.settings, patch.path) && !sameLeaf(base.settings[patch.path], patch.to))
+    this.pending = (kept?.pending ?? []).filter(
+      (patch) => Object.hasOwn(base.settings, patch.path) && !sameLeaf(base.settings[patch.path], patch.to),
+    )
     const settings = this.pending.reduce<Settings>(applyPatch, base.settings)
-    this.state = { settings, changes: base.changes, saving: 'saved', canUndo: undefined, canRedo: undefined, conflict: undefined, news: [], refused: undefined }
+    this.state = {
+      settings,
+      changes: base.changes,
+      saving: 'saved',
+      canUndo: undefined,
+      canRedo: undefined,
+      conflict: undefined,
+      news: [],
+      refused: undefined,
+    }
     this.publish({ saving: this.pending.length > 0 ? 'unsaved' : 'saved' })
     if (this.pending.length > 0) this.schedule(0)
   }
@@ -67,13 +95,16 @@ export class DraftStore {
     return () => this.listeners.delete(listener)
   }
   get = (): DraftState => this.state
-  get revision(): number { return this.base.revision }
+  get revision(): number {
+    return this.base.revision
+  }
 
   set(path: string, to: Leaf, label: string): void {
     const from = this.state.settings[path]
     if (from === undefined || sameLeaf(from, to)) return
     const last = this.undoStack.at(-1)
-    const isSameStep = last?.path === path && this.clock() - this.lastSetAt < oneStepMs && this.redoStack.length === 0
+    const isSameStep =
+      last?.path === path && this.clock() - this.lastSetAt < oneStepMs && this.redoStack.length === 0
     if (isSameStep) this.undoStack[this.undoStack.length - 1] = { ...last, to }
     else this.undoStack = [...this.undoStack, { path, from, to, label }].slice(-stackLimit)
     this.lastSetAt = this.clock()
@@ -106,10 +137,26 @@ export class DraftStore {
   resolve(choice: 'mine' | 'theirs'): void {
     const { conflict } = this.state
     if (!conflict) return
-    this.base = { ...this.base, revision: conflict.now, settings: { ...this.base.settings, [conflict.path]: conflict.theirs } }
-    if (choice === 'mine') this.pending = this.pending.map((patch) => (patch.path === conflict.path ? { ...patch, from: conflict.theirs } : patch))
+    this.base = {
+      ...this.base,
+      revision: conflict.now,
+      settings: { ...this.base.settings, [conflict.path]: conflict.theirs },
+    }
+    if (choice === 'mine')
+      this.pending = this.pending.map((patch) =>
+        patch.path === conflict.path ? { ...patch, from: conflict.theirs } : patch,
+      )
     else this.pending = this.pending.filter((patch) => patch.path !== conflict.path)
-    this.publish({ conflict: undefined, settings: this.pending.reduce<Settings>(applyPatch, choice === 'theirs' ? { ...this.state.settings, [conflict.path]: conflict.theirs } : this.state.settings), saving: this.pending.length > 0 ? 'unsaved' : 'saved' })
+    this.publish({
+      conflict: undefined,
+      settings: this.pending.reduce<Settings>(
+        applyPatch,
+        choice === 'theirs'
+          ? { ...this.state.settings, [conflict.path]: conflict.theirs }
+          : this.state.settings,
+      ),
+      saving: this.pending.length > 0 ? 'unsaved' : 'saved',
+    })
     this.schedule(0)
   }
 
@@ -125,7 +172,13 @@ export class DraftStore {
       const answer = await this.door.send(this.base.revision, this.inFlight)
       this.inFlight = []
       this.base = { ...this.base, settings: answer.settings as Settings, revision: answer.draftRevision }
-      this.publish({ settings: this.pending.reduce<Settings>(applyPatch, this.base.settings), changes: answer.changes, saving: this.pending.length > 0 ? 'unsaved' : 'saved', news: newsIn(answer.patches, this.base.userId), refused: undefined })
+      this.publish({
+        settings: this.pending.reduce<Settings>(applyPatch, this.base.settings),
+        changes: answer.changes,
+        saving: this.pending.length > 0 ? 'unsaved' : 'saved',
+        news: newsIn(answer.patches, this.base.userId),
+        refused: undefined,
+      })
       if (this.pending.length > 0) await this.flush()
     } catch (error) {
       this.failed(error)
@@ -138,7 +191,8 @@ export class DraftStore {
 
   private apply(patch: LabelledPatch): void {
     const at = this.pending.findIndex((one) => one.path === patch.path)
-    if (at >= 0) this.pending = this.pending.with(at, { ...this.pending[at]!, to: patch.to, label: patch.label })
+    if (at >= 0)
+      this.pending = this.pending.with(at, { ...this.pending[at]!, to: patch.to, label: patch.label })
     else this.pending = [...this.pending, patch]
     this.publish({ settings: applyPatch(this.state.settings, patch), saving: 'unsaved', news: [] })
     this.schedule(flushMs)
@@ -150,17 +204,43 @@ export class DraftStore {
     const details = error instanceof ApiProblem ? error.details : undefined
     // What was sent goes back in front of what was set meanwhile; a newer value of the same leaf wins.
     const backWith = (patches: readonly LabelledPatch[]) => {
-      this.pending = [...patches.map((patch) => ({ ...patch, to: this.pending.find((one) => one.path === patch.path)?.to ?? patch.to })), ...this.pending.filter((one) => !patches.some((patch) => patch.path === one.path))]
+      this.pending = [
+        ...patches.map((patch) => ({
+          ...patch,
+          to: this.pending.find((one) => one.path === patch.path)?.to ?? patch.to,
+        })),
+        ...this.pending.filter((one) => !patches.some((patch) => patch.path === one.path)),
+      ]
     }
     if (details?.code === 'draft_conflict') {
       backWith(sent)
       const { path, theirsRaw, theirs, yours, now } = details.facts
-      return this.publish({ saving: 'unsaved', conflict: { path: String(path), sentence: details.detail, theirs: JSON.parse(String(theirsRaw)) as Leaf, theirsInWords: String(theirs), yoursInWords: String(yours), now: Number(now) } })
+      return this.publish({
+        saving: 'unsaved',
+        conflict: {
+          path: String(path),
+          sentence: details.detail,
+          theirs: JSON.parse(String(theirsRaw)) as Leaf,
+          theirsInWords: String(theirs),
+          yoursInWords: String(yours),
+          now: Number(now),
+        },
+      })
     }
-    if (details && details.status >= 400 && details.status < 500 && details.status !== 401 && details.status !== 429) {
+    if (
+      details &&
+      details.status >= 400 &&
+      details.status < 500 &&
+      details.status !== 401 &&
+      details.status !== 429
+    ) {
       // Refused for good: the server keeps what it had, and so do we; undo still knows the value.
       const settings = this.pending.reduce<Settings>(applyPatch, this.base.settings)
-      return this.publish({ settings, saving: this.pending.length > 0 ? 'unsaved' : 'saved', refused: details.detail })
+      return this.publish({
+        settings,
+        saving: this.pending.length > 0 ? 'unsaved' : 'saved',
+        refused: details.detail,
+      })
     }
     backWith(sent)
     this.publish({ saving: details?.status === 401 ? 'signed-out' : 'away' })
@@ -173,10 +253,25 @@ export class DraftStore {
   }
 
   private publish(change: Partial<DraftState>): void {
-    this.state = { ...this.state, ...change, canUndo: this.undoStack.at(-1)?.label, canRedo: this.redoStack.at(-1)?.label }
-    this.door.keep({ undo: this.undoStack, redo: this.redoStack, pending: [...this.inFlight, ...this.pending] })
+    this.state = {
+      ...this.state,
+      ...change,
+      canUndo: this.undoStack.at(-1)?.label,
+      canRedo: this.redoStack.at(-1)?.label,
+    }
+    this.door.keep({
+      undo: this.undoStack,
+      redo: this.redoStack,
+      pending: [...this.inFlight, ...this.pending],
+    })
     this.listeners.forEach((listener) => listener())
   }
 }
 
-const newsIn = (patches: readonly StoredPatch[], userId: string): string[] => [...new Set(patches.filter((patch) => patch.actorId !== userId).map((patch) => `${patch.who} changed: ${patch.label}`))]
+const newsIn = (patches: readonly StoredPatch[], userId: string): string[] => [
+  ...new Set(
+    patches
+      .filter((patch) => patch.actorId !== userId)
+      .map((patch) => `${patch.who} changed: ${patch.label}`),
+  ),
+]

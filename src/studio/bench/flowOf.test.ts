@@ -8,8 +8,20 @@ import { flowOf, type FlowFacts } from './flowOf'
 const kind = getKind('feed')
 const counts: Counts = { total: 64, passed: 41, shown: 12, steps: [] }
 const source = { label: 'Journal', health: 'ok' } as SourceShape
-const facts = (change: Partial<FlowFacts> = {}): FlowFacts => ({ kind, settings: defaultsOf(kind.fields), counts, sources: [source], clientName: 'Kiln', place: { page: 'Home', slot: 'Journal' }, widget: { state: 'live', liveNumber: 4 } as WidgetShape, changes: 3, findings: [], ...change })
-const step = (id: string, change: Partial<FlowFacts> = {}) => flowOf(facts(change)).find((one) => one.id === id)!
+const facts = (change: Partial<FlowFacts> = {}): FlowFacts => ({
+  kind,
+  settings: defaultsOf(kind.fields),
+  counts,
+  sources: [source],
+  clientName: 'Kiln',
+  place: { page: 'Home', slot: 'Journal' },
+  widget: { state: 'live', liveNumber: 4 } as WidgetShape,
+  changes: 3,
+  findings: [],
+  ...change,
+})
+const step = (id: string, change: Partial<FlowFacts> = {}) =>
+  flowOf(facts(change)).find((one) => one.id === id)!
 
 describe('what the flow says', () => {
   test.each<[string, Partial<FlowFacts>, string]>([
@@ -29,9 +41,24 @@ describe('what the flow says', () => {
   ])('%s %#', (id, change, fact) => expect(step(id, change).fact).toBe(fact))
 
   test('marks what is broken', () => {
-    expect(step('gather', { sources: [{ ...source, health: 'failing' }] }).trouble).toBe('Journal cannot be read')
+    expect(step('gather', { sources: [{ ...source, health: 'failing' }] }).trouble).toBe(
+      'Journal cannot be read',
+    )
     expect(step('sift', { counts: { ...counts, passed: 0 } }).trouble).toBe('nothing is left')
-    expect(step('dress', { findings: [{ id: 'c', tone: 'look', what: 'Titles are hard to read.', where: '', part: 'title', mend: { label: 'Mend', path: 'look.title', to: '#000000' } }] }).trouble).toBe('Titles are hard to read.')
+    expect(
+      step('dress', {
+        findings: [
+          {
+            id: 'c',
+            tone: 'look',
+            what: 'Titles are hard to read.',
+            where: '',
+            part: 'title',
+            mend: { label: 'Mend', path: 'look.title', to: '#000000' },
+          },
+        ],
+      }).trouble,
+    ).toBe('Titles are hard to read.')
   })
 
   test.each<[string, Partial<FlowFacts>, string | undefined]>([
@@ -40,5 +67,11 @@ describe('what the flow says', () => {
     ['publishing', { widget: { state: 'draft' } as WidgetShape }, 'ship'],
     ['publishing what has changed', {}, 'ship'],
     ['nothing', { changes: 0 }, undefined],
-  ])('a newcomer is led to %s', (_name, change, next) => expect(flowOf(facts(change)).filter((one) => one.next).map((one) => one.id)).toEqual(next ? [next] : []))
+  ])('a newcomer is led to %s', (_name, change, next) =>
+    expect(
+      flowOf(facts(change))
+        .filter((one) => one.next)
+        .map((one) => one.id),
+    ).toEqual(next ? [next] : []),
+  )
 })

@@ -22,19 +22,78 @@ export interface FlowFacts {
 
 const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`
 
-export function flowOf({ kind, settings, counts, sources, clientName, place, widget, changes, findings }: FlowFacts): FlowStep[] {
+export function flowOf({
+  kind,
+  settings,
+  counts,
+  sources,
+  clientName,
+  place,
+  widget,
+  changes,
+  findings,
+}: FlowFacts): FlowStep[] {
   const failing = sources.filter((source) => source.health === 'failing')
-  const own = Object.entries(kind.fields).filter(([path, field]) => field.step === 'dress' && isLink(field.default) && !isLink(settings[path])).length
-  const layout = kind.fields.layout ? describeLeaf(kind.fields.layout, settings.layout).toLowerCase() : kind.label.toLowerCase()
-  const troubleIn = (step: Step) => findings.find((finding) => Object.values(kind.fields).some((field) => field.part === finding.part && field.step === step && finding.mend))?.what
+  const own = Object.entries(kind.fields).filter(
+    ([path, field]) => field.step === 'dress' && isLink(field.default) && !isLink(settings[path]),
+  ).length
+  const layout = kind.fields.layout
+    ? describeLeaf(kind.fields.layout, settings.layout).toLowerCase()
+    : kind.label.toLowerCase()
+  const troubleIn = (step: Step) =>
+    findings.find((finding) =>
+      Object.values(kind.fields).some(
+        (field) => field.part === finding.part && field.step === step && finding.mend,
+      ),
+    )?.what
   const isEmpty = sources.length === 0
   const steps: FlowStep[] = [
-    { id: 'gather', label: 'Gather', fact: isEmpty ? 'no source yet' : `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`, trouble: failing[0] && `${failing[0].label} cannot be read`, next: isEmpty },
-    { id: 'sift', label: 'Sift', fact: isEmpty ? '–' : counts ? (counts.passed === counts.total ? `all ${counts.total} may show` : `${counts.passed} left`) : '…', trouble: !isEmpty && counts?.passed === 0 ? 'nothing is left' : undefined },
+    {
+      id: 'gather',
+      label: 'Gather',
+      fact: isEmpty
+        ? 'no source yet'
+        : `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`,
+      trouble: failing[0] && `${failing[0].label} cannot be read`,
+      next: isEmpty,
+    },
+    {
+      id: 'sift',
+      label: 'Sift',
+      fact: isEmpty
+        ? '–'
+        : counts
+          ? counts.passed === counts.total
+            ? `all ${counts.total} may show`
+            : `${counts.passed} left`
+          : '…',
+      trouble: !isEmpty && counts?.passed === 0 ? 'nothing is left' : undefined,
+    },
     { id: 'arrange', label: 'Arrange', fact: `${layout} · ${counts?.shown ?? 0} shown` },
-    { id: 'dress', label: 'Dress', fact: own === 0 ? `follows ${clientName}` : `${clientName} · ${own} own`, trouble: troubleIn('dress') },
-    { id: 'place', label: 'Place', fact: place ? `${place.slot}` : 'no page yet', trouble: findings.find((finding) => finding.id === 'slot')?.what, next: !isEmpty && !place },
-    { id: 'ship', label: 'Ship', fact: widget.state === 'draft' ? 'not live yet' : widget.state === 'off' ? 'switched off' : `release ${widget.liveNumber} · ${changes === 0 ? 'no change' : many(changes, 'change')}`, next: !isEmpty && place !== undefined && (widget.state === 'draft' || changes > 0) },
+    {
+      id: 'dress',
+      label: 'Dress',
+      fact: own === 0 ? `follows ${clientName}` : `${clientName} · ${own} own`,
+      trouble: troubleIn('dress'),
+    },
+    {
+      id: 'place',
+      label: 'Place',
+      fact: place ? `${place.slot}` : 'no page yet',
+      trouble: findings.find((finding) => finding.id === 'slot')?.what,
+      next: !isEmpty && !place,
+    },
+    {
+      id: 'ship',
+      label: 'Ship',
+      fact:
+        widget.state === 'draft'
+          ? 'not live yet'
+          : widget.state === 'off'
+            ? 'switched off'
+            : `release ${widget.liveNumber} · ${changes === 0 ? 'no change' : many(changes, 'change')}`,
+      next: !isEmpty && place !== undefined && (widget.state === 'draft' || changes > 0),
+    },
   ]
   return steps
 }

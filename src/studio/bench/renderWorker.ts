@@ -34,10 +34,25 @@ export type ToWorker =
   | { readonly type: 'forget'; readonly frame: string }
   | { readonly type: 'width'; readonly frame: string; readonly width: number | null }
 
-export interface Outcome { readonly revision: number; readonly counts: Counts; readonly marks: readonly number[]; readonly ms: number }
-export type FromWorker = { readonly type: 'rendered'; readonly outcome: Outcome } | { readonly type: 'stage'; readonly frame: string; readonly message: unknown } | { readonly type: 'failed'; readonly sentence: string }
+export interface Outcome {
+  readonly revision: number
+  readonly counts: Counts
+  readonly marks: readonly number[]
+  readonly ms: number
+}
+export type FromWorker =
+  | { readonly type: 'rendered'; readonly outcome: Outcome }
+  | { readonly type: 'stage'; readonly frame: string; readonly message: unknown }
+  | { readonly type: 'failed'; readonly sentence: string }
 
-interface Shown { readonly revision: number; readonly css: string; readonly html: string; readonly fonts: readonly Font[]; readonly behaviours: readonly string[]; readonly locale: string }
+interface Shown {
+  readonly revision: number
+  readonly css: string
+  readonly html: string
+  readonly fonts: readonly Font[]
+  readonly behaviours: readonly string[]
+  readonly locale: string
+}
 
 const ports = new Map<string, MessagePort>()
 let items: readonly Item[] = []
@@ -51,7 +66,8 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     case 'frame':
       ports.get(data.frame)?.close()
       ports.set(data.frame, data.port)
-      data.port.onmessage = ({ data: message }: MessageEvent<unknown>) => say({ type: 'stage', frame: data.frame, message })
+      data.port.onmessage = ({ data: message }: MessageEvent<unknown>) =>
+        say({ type: 'stage', frame: data.frame, message })
       if (shown) data.port.postMessage(shown satisfies ToStage)
       return
     case 'forget':
@@ -59,7 +75,9 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       ports.delete(data.frame)
       return
     case 'width':
-      ports.get(data.frame)?.postMessage({ revision: shown?.revision ?? 0, width: data.width } satisfies ToStage)
+      ports
+        .get(data.frame)
+        ?.postMessage({ revision: shown?.revision ?? 0, width: data.width } satisfies ToStage)
   }
 }
 
@@ -67,14 +85,28 @@ function update(revision: number, state: WorkerState): void {
   const begun = performance.now()
   items = state.items ?? items
   try {
-    const { html, css, fonts, behaviours, counts } = render(state, items, { now: Date.now(), locale: state.locale, offsetAt: offsetIn(state.timeZone), assets: state.assets, reviews: state.reviews })
+    const { html, css, fonts, behaviours, counts } = render(state, items, {
+      now: Date.now(),
+      locale: state.locale,
+      offsetAt: offsetIn(state.timeZone),
+      assets: state.assets,
+      reviews: state.reviews,
+    })
     const next: Shown = { revision, css, html: wrap(html), fonts, behaviours, locale: state.locale }
     const message: ToStage = changed(shown, next)
     shown = next
     for (const port of ports.values()) port.postMessage(message)
     const kind = getKind(state.kind)
     const values = resolveSettings(state.settings, state.brand)
-    say({ type: 'rendered', outcome: { revision, counts, marks: layoutMarks((width) => kind.reserve(counts.shown, values, width)), ms: performance.now() - begun } })
+    say({
+      type: 'rendered',
+      outcome: {
+        revision,
+        counts,
+        marks: layoutMarks((width) => kind.reserve(counts.shown, values, width)),
+        ms: performance.now() - begun,
+      },
+    })
   } catch (error) {
     say({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) })
   }
@@ -83,6 +115,7 @@ function update(revision: number, state: WorkerState): void {
 /** Only what differs from what the frames have. */
 function changed(before: Shown | undefined, next: Shown): ToStage {
   const message: Record<string, unknown> = { revision: next.revision }
-  for (const name of ['css', 'html', 'fonts', 'behaviours', 'locale'] as const) if (JSON.stringify(next[name]) !== JSON.stringify(before?.[name])) message[name] = next[name]
+  for (const name of ['css', 'html', 'fonts', 'behaviours', 'locale'] as const)
+    if (JSON.stringify(next[name]) !== JSON.stringify(before?.[name])) message[name] = next[name]
   return message as unknown as ToStage
 }

@@ -9,7 +9,8 @@ import { DraftStore, type DraftDoor } from './draftStore'
 function doorOf(widgetId: string): DraftDoor {
   const key = `yimble draft ${widgetId}`
   return {
-    send: (revision, patches) => api<DraftShape>('PATCH', `/widgets/${widgetId}/draft`, { patches }, { 'if-match': `"${revision}"` }),
+    send: (revision, patches) =>
+      api<DraftShape>('PATCH', `/widgets/${widgetId}/draft`, { patches }, { 'if-match': `"${revision}"` }),
     keep(kept) {
       try {
         localStorage.setItem(key, JSON.stringify(kept))
@@ -28,7 +29,18 @@ function doorOf(widgetId: string): DraftDoor {
 }
 
 export function useDraft(bench: BenchShape, userId: string): DraftStore {
-  const [store] = useState(() => new DraftStore({ settings: bench.widget.settings as Settings, revision: bench.widget.draftRevision, changes: bench.widget.changes, userId }, doorOf(bench.widget.id)))
+  const [store] = useState(
+    () =>
+      new DraftStore(
+        {
+          settings: bench.widget.settings as Settings,
+          revision: bench.widget.draftRevision,
+          changes: bench.widget.changes,
+          userId,
+        },
+        doorOf(bench.widget.id),
+      ),
+  )
   useEffect(() => {
     const flush = () => void store.flush()
     window.addEventListener('pagehide', flush)
@@ -42,4 +54,5 @@ export function useDraft(bench: BenchShape, userId: string): DraftStore {
   return store
 }
 
-export const useDraftState = (store: DraftStore) => useSyncExternalStore(store.subscribe, store.get, store.get)
+export const useDraftState = (store: DraftStore) =>
+  useSyncExternalStore(store.subscribe, store.get, store.get)

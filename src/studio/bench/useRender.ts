@@ -6,7 +6,10 @@ import { fromStageSchema, type FromStage } from '@/core/stage/messages'
 import type { FromWorker, Outcome, ToWorker, WorkerState } from './renderWorker'
 
 /** Where the settings come from: the draft on the bench, or a record that stays as it is. */
-export interface SettingsSource { get(): { readonly settings: Settings }; subscribe(listener: () => void): () => void }
+export interface SettingsSource {
+  get(): { readonly settings: Settings }
+  subscribe(listener: () => void): () => void
+}
 
 export interface RenderHandle {
   readonly outcome: Outcome | undefined
@@ -20,7 +23,11 @@ export interface RenderHandle {
  * @param store - its changes go to the worker at once, before React has drawn the panel
  * @param rest - all that the worker needs besides the settings; memoised by the caller
  */
-export function useRender(store: SettingsSource, rest: Omit<WorkerState, 'settings'>, onStage: (frame: string, message: FromStage) => void): RenderHandle {
+export function useRender(
+  store: SettingsSource,
+  rest: Omit<WorkerState, 'settings'>,
+  onStage: (frame: string, message: FromStage) => void,
+): RenderHandle {
   const worker = useRef<Worker>(undefined)
   const waiting = useRef<[ToWorker, Transferable[]][]>([])
   const revision = useRef(0)
@@ -29,7 +36,9 @@ export function useRender(store: SettingsSource, rest: Omit<WorkerState, 'settin
   const [outcome, setOutcome] = useState<Outcome>()
   const [failed, setFailed] = useState<string>()
 
-  useEffect(() => { listener.current = onStage }, [onStage])
+  useEffect(() => {
+    listener.current = onStage
+  }, [onStage])
 
   const post = useCallback((message: ToWorker, transfer: Transferable[] = []) => {
     if (worker.current) worker.current.postMessage(message, transfer)
@@ -68,17 +77,27 @@ export function useRender(store: SettingsSource, rest: Omit<WorkerState, 'settin
       const { items, ...small } = rest
       const isNew = sentItems.current !== items
       sentItems.current = items
-      post({ type: 'state', revision: revision.current, state: { ...small, settings, ...(isNew ? { items } : {}) } })
+      post({
+        type: 'state',
+        revision: revision.current,
+        state: { ...small, settings, ...(isNew ? { items } : {}) },
+      })
     }
     send()
     return store.subscribe(send)
   }, [store, rest, post])
 
-  const addFrame = useCallback((frame: string, port: MessagePort) => {
-    post({ type: 'frame', frame, port }, [port])
-    return () => post({ type: 'forget', frame })
-  }, [post])
-  const setWidth = useCallback((frame: string, width: number | null) => post({ type: 'width', frame, width }), [post])
+  const addFrame = useCallback(
+    (frame: string, port: MessagePort) => {
+      post({ type: 'frame', frame, port }, [port])
+      return () => post({ type: 'forget', frame })
+    },
+    [post],
+  )
+  const setWidth = useCallback(
+    (frame: string, width: number | null) => post({ type: 'width', frame, width }),
+    [post],
+  )
 
   return { outcome, failed, addFrame, setWidth }
 }

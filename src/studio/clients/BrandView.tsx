@@ -15,7 +15,13 @@ import { inputClass, TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { useAct } from './useAct'
 
-const roleWords: Readonly<Record<ColourRole, string>> = { background: 'Background', text: 'Text', muted: 'Small print', accent: 'Links and buttons', line: 'Lines' }
+const roleWords: Readonly<Record<ColourRole, string>> = {
+  background: 'Background',
+  text: 'Text',
+  muted: 'Small print',
+  accent: 'Links and buttons',
+  line: 'Lines',
+}
 
 export function BrandView({ client, delivery }: { client: ClientShape; delivery: string }) {
   const { busy, act } = useAct()
@@ -25,52 +31,156 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
   const isWrong = Object.values(typed).some((value) => !colourPattern.test(value))
   const setColour = (role: ColourRole, value: string) => {
     setTyped((before) => ({ ...before, [role]: value }))
-    if (colourPattern.test(value)) setBrand((before) => ({ ...before, colours: { ...before.colours, [role]: value.toLowerCase() } }))
+    if (colourPattern.test(value))
+      setBrand((before) => ({ ...before, colours: { ...before.colours, [role]: value.toLowerCase() } }))
   }
 
   return (
     <>
-      <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name, href: `/clients/${client.id}` }, { label: 'Brand' }]} />
+      <TopLine
+        crumbs={[
+          { label: 'Clients', href: '/' },
+          { label: client.name, href: `/clients/${client.id}` },
+          { label: 'Brand' },
+        ]}
+      />
       <main className="mx-auto flex max-w-3xl flex-col gap-8 px-4 py-8 sm:px-6">
         <div>
           <h1 className="text-3xl">Brand of {client.name}</h1>
-          <p className="mt-1 text-faint">Drafts that follow the brand change with it. What is live changes when it is published again.</p>
+          <p className="mt-1 text-faint">
+            Drafts that follow the brand change with it. What is live changes when it is published again.
+          </p>
         </div>
-        <TokensFile onTokens={(tokens) => { const next = brandFromTokens(brand, tokens); setBrand(next.brand); setTyped({}); return next.taken }} />
+        <TokensFile
+          onTokens={(tokens) => {
+            const next = brandFromTokens(brand, tokens)
+            setBrand(next.brand)
+            setTyped({})
+            return next.taken
+          }}
+        />
         <section aria-labelledby="colours">
-          <h2 id="colours" className="mb-2 text-lg">Colours</h2>
+          <h2 id="colours" className="mb-2 text-lg">
+            Colours
+          </h2>
           <ul className="divide-y divide-hair border-y border-hair">
             {colourRoles.map((role) => {
               const value = brand.colours[role]
-              const ratio = role === 'background' || role === 'line' ? undefined : contrast(value, brand.colours.background)
+              const ratio =
+                role === 'background' || role === 'line'
+                  ? undefined
+                  : contrast(value, brand.colours.background)
               const isFaint = ratio !== undefined && ratio < readableRatio
               return (
                 <li key={role} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
-                  <input type="color" aria-label={`${roleWords[role]}, by eye`} value={value.slice(0, 7)} onChange={(event) => setColour(role, event.target.value)} className="h-10 w-12 cursor-pointer rounded border border-edge bg-paper p-0.5" />
-                  <label htmlFor={`colour-${role}`} className="w-36 font-medium">{roleWords[role]}</label>
-                  <input id={`colour-${role}`} value={typed[role] ?? value} spellCheck={false} aria-invalid={typed[role] !== undefined && !colourPattern.test(typed[role]) ? true : undefined} onChange={(event) => setColour(role, event.target.value.trim())} className={`${inputClass} !w-28 font-mono`} />
-                  {ratio !== undefined && <span className={`text-[13px] ${isFaint ? 'text-brick' : 'text-faint'}`}>{ratio.toFixed(1)} : 1 on the background{isFaint ? ', too little for text' : ''}</span>}
-                  {isFaint && <Button small onClick={() => setColour(role, readableShade(value, brand.colours.background))}>Use {readableShade(value, brand.colours.background)}</Button>}
+                  <input
+                    type="color"
+                    aria-label={`${roleWords[role]}, by eye`}
+                    value={value.slice(0, 7)}
+                    onChange={(event) => setColour(role, event.target.value)}
+                    className="h-10 w-12 cursor-pointer rounded border border-edge bg-paper p-0.5"
+                  />
+                  <label htmlFor={`colour-${role}`} className="w-36 font-medium">
+                    {roleWords[role]}
+                  </label>
+                  <input
+                    id={`colour-${role}`}
+                    value={typed[role] ?? value}
+                    spellCheck={false}
+                    aria-invalid={
+                      typed[role] !== undefined && !colourPattern.test(typed[role]) ? true : undefined
+                    }
+                    onChange={(event) => setColour(role, event.target.value.trim())}
+                    className={`${inputClass} !w-28 font-mono`}
+                  />
+                  {ratio !== undefined && (
+                    <span className={`text-[13px] ${isFaint ? 'text-brick' : 'text-faint'}`}>
+                      {ratio.toFixed(1)} : 1 on the background{isFaint ? ', too little for text' : ''}
+                    </span>
+                  )}
+                  {isFaint && (
+                    <Button
+                      small
+                      onClick={() => setColour(role, readableShade(value, brand.colours.background))}
+                    >
+                      Use {readableShade(value, brand.colours.background)}
+                    </Button>
+                  )}
                 </li>
               )
             })}
           </ul>
         </section>
         <section aria-labelledby="fonts" className="flex flex-col gap-3">
-          <h2 id="fonts" className="text-lg">Fonts</h2>
+          <h2 id="fonts" className="text-lg">
+            Fonts
+          </h2>
           {(['heading', 'body'] as const).map((use) => (
             <div key={use} className="flex flex-wrap items-center gap-3">
-              <label htmlFor={`font-${use}`} className="w-36 font-medium">{use === 'heading' ? 'Headings' : 'Text'}</label>
-              <select id={`font-${use}`} value={brand.fonts[use]} onChange={(event) => setBrand((before) => ({ ...before, fonts: { ...before.fonts, [use]: event.target.value } }))} className={`${inputClass} !w-48`}>{fontFamilies.map((family) => <option key={family.id} value={family.id}>{family.label}</option>)}</select>
+              <label htmlFor={`font-${use}`} className="w-36 font-medium">
+                {use === 'heading' ? 'Headings' : 'Text'}
+              </label>
+              <select
+                id={`font-${use}`}
+                value={brand.fonts[use]}
+                onChange={(event) =>
+                  setBrand((before) => ({ ...before, fonts: { ...before.fonts, [use]: event.target.value } }))
+                }
+                className={`${inputClass} !w-48`}
+              >
+                {fontFamilies.map((family) => (
+                  <option key={family.id} value={family.id}>
+                    {family.label}
+                  </option>
+                ))}
+              </select>
             </div>
           ))}
         </section>
         <Specimen brand={brand} delivery={delivery} />
-        <TextField label="Corners, in px" type="number" min={0} max={40} value={brand.radius} onChange={(event) => setBrand((before) => ({ ...before, radius: Math.min(40, Math.max(0, Number(event.target.value))) }))} className="max-w-40" />
+        <TextField
+          label="Corners, in px"
+          type="number"
+          min={0}
+          max={40}
+          value={brand.radius}
+          onChange={(event) =>
+            setBrand((before) => ({
+              ...before,
+              radius: Math.min(40, Math.max(0, Number(event.target.value))),
+            }))
+          }
+          className="max-w-40"
+        />
         <div className="flex items-center gap-3">
-          <Button look="main" busy={busy} disabled={!isChanged || isWrong} onClick={() => void act(async () => { await api('PATCH', `/clients/${client.id}`, { brand }); setTyped({}) })}>Save the brand</Button>
-          {isChanged && <Button onClick={() => { setBrand(client.brand as Brand); setTyped({}) }}>Back to what is saved</Button>}
-          {isWrong && <span role="alert" className="text-brick">A colour is written like #2f5d50.</span>}
+          <Button
+            look="main"
+            busy={busy}
+            disabled={!isChanged || isWrong}
+            onClick={() =>
+              void act(async () => {
+                await api('PATCH', `/clients/${client.id}`, { brand })
+                setTyped({})
+              })
+            }
+          >
+            Save the brand
+          </Button>
+          {isChanged && (
+            <Button
+              onClick={() => {
+                setBrand(client.brand as Brand)
+                setTyped({})
+              }}
+            >
+              Back to what is saved
+            </Button>
+          )}
+          {isWrong && (
+            <span role="alert" className="text-brick">
+              A colour is written like #2f5d50.
+            </span>
+          )}
         </div>
       </main>
     </>
@@ -79,14 +189,32 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
 
 /** The brand at work: its fonts set in themselves, its colours on its background. */
 function Specimen({ brand, delivery }: { brand: Brand; delivery: string }) {
-  const faces = fontFamilies.map((family) => `@font-face{font-family:"yimble-${family.id}";src:url(${delivery}/fonts/${family.id}.woff2) format("woff2");font-weight:100 900}`).join('')
+  const faces = fontFamilies
+    .map(
+      (family) =>
+        `@font-face{font-family:"yimble-${family.id}";src:url(${delivery}/fonts/${family.id}.woff2) format("woff2");font-weight:100 900}`,
+    )
+    .join('')
   const { colours, fonts, radius } = brand
   return (
-    <div className="p-6" style={{ background: colours.background, border: `1px solid ${colours.line}`, borderRadius: radius, fontFamily: fontStack(fonts.body), color: colours.text }}>
+    <div
+      className="p-6"
+      style={{
+        background: colours.background,
+        border: `1px solid ${colours.line}`,
+        borderRadius: radius,
+        fontFamily: fontStack(fonts.body),
+        color: colours.text,
+      }}
+    >
       <style>{faces}</style>
-      <p style={{ fontFamily: fontStack(fonts.heading), fontSize: 24, fontWeight: 700, lineHeight: 1.25 }}>As it will look on their site</p>
+      <p style={{ fontFamily: fontStack(fonts.heading), fontSize: 24, fontWeight: 700, lineHeight: 1.25 }}>
+        As it will look on their site
+      </p>
       <p style={{ color: colours.muted, fontSize: 14 }}>2 March 2026, small print</p>
-      <p className="my-2">Text is set like this, a line or two of it, so that the shape of the letters can be seen.</p>
+      <p className="my-2">
+        Text is set like this, a line or two of it, so that the shape of the letters can be seen.
+      </p>
       <p style={{ color: colours.accent, fontWeight: 600, textDecoration: 'underline' }}>A link</p>
     </div>
   )
@@ -100,13 +228,34 @@ function TokensFile({ onTokens }: { onTokens: (tokens: readonly DesignToken[]) =
     if (!file) return
     const { tokens } = readBytes(new Uint8Array(await file.arrayBuffer()))
     const taken = tokens ? onTokens(tokens) : []
-    setSaid(!tokens ? `${file.name} holds no design tokens: a file of them is JSON with “$value” in it.` : taken.length === 0 ? 'None of its names could be matched to a role. Set the colours by hand below.' : `Taken over, not saved yet: ${taken.map((one) => `${one.role} ${one.value} (${one.path})`).join(', ')}.`)
+    setSaid(
+      !tokens
+        ? `${file.name} holds no design tokens: a file of them is JSON with “$value” in it.`
+        : taken.length === 0
+          ? 'None of its names could be matched to a role. Set the colours by hand below.'
+          : `Taken over, not saved yet: ${taken.map((one) => `${one.role} ${one.value} (${one.path})`).join(', ')}.`,
+    )
   }
   return (
     <div className="flex flex-col items-start gap-1">
       <Button onClick={() => input.current?.click()}>Take over from design tokens</Button>
-      <input ref={input} type="file" aria-label="A file of design tokens" accept=".json,.tokens" className="sr-only" tabIndex={-1} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = '' }} />
-      {said && <p role="status" className="text-[13px]">{said}</p>}
+      <input
+        ref={input}
+        type="file"
+        aria-label="A file of design tokens"
+        accept=".json,.tokens"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void take(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+      {said && (
+        <p role="status" className="text-[13px]">
+          {said}
+        </p>
+      )}
     </div>
   )
 }

@@ -9,7 +9,13 @@ import { TopLine } from '../parts/TopLine'
 import { ago } from '../time'
 import { WidgetCard } from './WidgetCard'
 
-export interface ClientViewProps { readonly client: ClientShape; readonly widgets: readonly WidgetShape[]; readonly sources: readonly SourceShape[]; readonly sites: readonly SiteShape[]; readonly delivery: string }
+export interface ClientViewProps {
+  readonly client: ClientShape
+  readonly widgets: readonly WidgetShape[]
+  readonly sources: readonly SourceShape[]
+  readonly sites: readonly SiteShape[]
+  readonly delivery: string
+}
 
 export function ClientView({ client, widgets, sources, sites, delivery }: ClientViewProps) {
   return (
@@ -18,34 +24,86 @@ export function ClientView({ client, widgets, sources, sites, delivery }: Client
       <main className="mx-auto flex max-w-6xl flex-col gap-10 px-4 py-8 sm:px-6">
         <section aria-labelledby="widgets">
           <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
-            <h1 id="widgets" className="text-3xl">{client.name}</h1>
-            <Link href={`/clients/${client.id}/new`} className={buttonClass('main')}>New widget</Link>
+            <h1 id="widgets" className="text-3xl">
+              {client.name}
+            </h1>
+            <Link href={`/clients/${client.id}/new`} className={buttonClass('main')}>
+              New widget
+            </Link>
           </div>
-          {widgets.length === 0 ? <p className="rounded-md border border-dashed border-edge p-8 text-center">No widget yet. Start one: pick what it shows, paste an address, see it on the client’s page.</p> : (
-            <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">{widgets.map((widget) => <WidgetCard key={widget.id} widget={widget} delivery={delivery} brand={client.brand as Brand} />)}</ul>
+          {widgets.length === 0 ? (
+            <p className="rounded-md border border-dashed border-edge p-8 text-center">
+              No widget yet. Start one: pick what it shows, paste an address, see it on the client’s page.
+            </p>
+          ) : (
+            <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+              {widgets.map((widget) => (
+                <WidgetCard
+                  key={widget.id}
+                  widget={widget}
+                  delivery={delivery}
+                  brand={client.brand as Brand}
+                />
+              ))}
+            </ul>
           )}
         </section>
         <div className="grid gap-10 md:grid-cols-2">
           <section aria-labelledby="sources">
-            <h2 id="sources" className="mb-2 text-lg">Sources</h2>
-            {sources.length === 0 ? <p className="text-faint">None yet. They are added on the bench, under Gather.</p> : (
+            <h2 id="sources" className="mb-2 text-lg">
+              Sources
+            </h2>
+            {sources.length === 0 ? (
+              <p className="text-faint">None yet. They are added on the bench, under Gather.</p>
+            ) : (
               <ul className="divide-y divide-hair border-y border-hair">
                 {sources.map((source) => (
-                  <li key={source.id}><Link href={`/sources/${source.id}`} className="block px-1 py-2.5 hover:bg-wash"><span className="font-medium">{source.label}</span><span className="block text-[13px] text-faint">{source.items} entries · {source.readerLabel} · read {source.checkedAt ? ago(source.checkedAt) : 'not yet'}</span>{source.health === 'failing' && <span className="block text-[13px] text-brick">Cannot be read: {source.lastProblem?.detail}</span>}</Link></li>
+                  <li key={source.id}>
+                    <Link href={`/sources/${source.id}`} className="block px-1 py-2.5 hover:bg-wash">
+                      <span className="font-medium">{source.label}</span>
+                      <span className="block text-[13px] text-faint">
+                        {source.items} entries · {source.readerLabel} · read{' '}
+                        {source.checkedAt ? ago(source.checkedAt) : 'not yet'}
+                      </span>
+                      {source.health === 'failing' && (
+                        <span className="block text-[13px] text-brick">
+                          Cannot be read: {source.lastProblem?.detail}
+                        </span>
+                      )}
+                    </Link>
+                  </li>
                 ))}
               </ul>
             )}
           </section>
           <section aria-labelledby="sites">
-            <h2 id="sites" className="mb-2 text-lg">Sites</h2>
-            {sites.length === 0 ? <p className="text-faint">None yet. Name the page it will stand on, under Place.</p> : (
+            <h2 id="sites" className="mb-2 text-lg">
+              Sites
+            </h2>
+            {sites.length === 0 ? (
+              <p className="text-faint">None yet. Name the page it will stand on, under Place.</p>
+            ) : (
               <ul className="divide-y divide-hair border-y border-hair">
-                {sites.map((site) => <li key={site.id} className="px-1 py-2.5"><span className="font-medium">{site.name}</span><span className="block text-[13px] text-faint">{getPlatform(site.platform).label} · {site.pages.map((page) => page.name).join(', ')}</span></li>)}
+                {sites.map((site) => (
+                  <li key={site.id} className="px-1 py-2.5">
+                    <span className="font-medium">{site.name}</span>
+                    <span className="block text-[13px] text-faint">
+                      {getPlatform(site.platform).label} · {site.pages.map((page) => page.name).join(', ')}
+                    </span>
+                  </li>
+                ))}
               </ul>
             )}
             <h2 className="mt-8 mb-2 text-lg">Brand</h2>
-            <Link href={`/clients/${client.id}/brand`} className="flex flex-wrap items-center gap-3 rounded-md border border-hair p-3 hover:bg-wash">
-              <span aria-hidden className="flex overflow-hidden rounded border border-hair">{colourRoles.map((role) => <span key={role} className="h-7 w-7" style={{ background: client.brand.colours[role] }} />)}</span>
+            <Link
+              href={`/clients/${client.id}/brand`}
+              className="flex flex-wrap items-center gap-3 rounded-md border border-hair p-3 hover:bg-wash"
+            >
+              <span aria-hidden className="flex overflow-hidden rounded border border-hair">
+                {colourRoles.map((role) => (
+                  <span key={role} className="h-7 w-7" style={{ background: client.brand.colours[role] }} />
+                ))}
+              </span>
               <span className="underline">Colours, fonts, corners</span>
             </Link>
           </section>

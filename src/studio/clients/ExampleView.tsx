@@ -13,9 +13,32 @@ import { defaultsOf } from '@/core/settings/settings'
 
 const size = { width: 640, scale: 0.5, height: 210 } as const
 
-export function ExampleView({ kind, settings, items = kind.example.items, brand }: { kind: Kind; settings: Settings; items?: readonly Item[]; brand: Brand }) {
+export function ExampleView({
+  kind,
+  settings,
+  items = kind.example.items,
+  brand,
+}: {
+  kind: Kind
+  settings: Settings
+  items?: readonly Item[]
+  brand: Brand
+}) {
   const host = useRef<HTMLDivElement>(null)
-  const rendered = useMemo(() => render({ kind: kind.id, settings: { ...defaultsOf(kind.fields), ...settings }, brand, decisions: noDecisions }, items, { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example', reviews: averageStars(items) }), [kind, settings, items, brand])
+  const rendered = useMemo(
+    () =>
+      render(
+        {
+          kind: kind.id,
+          settings: { ...defaultsOf(kind.fields), ...settings },
+          brand,
+          decisions: noDecisions,
+        },
+        items,
+        { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example', reviews: averageStars(items) },
+      ),
+    [kind, settings, items, brand],
+  )
   useEffect(() => {
     const element = host.current
     if (!element) return
@@ -26,8 +49,18 @@ export function ExampleView({ kind, settings, items = kind.example.items, brand 
     root.innerHTML = wrap(rendered.html)
   }, [rendered])
   return (
-    <div aria-hidden inert className="overflow-hidden border-b border-hair" style={{ height: size.height, background: brand.colours.background }}>
-      <div className="origin-top-left p-6" style={{ width: size.width, transform: `scale(${size.scale})`, fontFamily: 'system-ui, sans-serif' }}><div ref={host} /></div>
+    <div
+      aria-hidden
+      inert
+      className="overflow-hidden border-b border-hair"
+      style={{ height: size.height, background: brand.colours.background }}
+    >
+      <div
+        className="origin-top-left p-6"
+        style={{ width: size.width, transform: `scale(${size.scale})`, fontFamily: 'system-ui, sans-serif' }}
+      >
+        <div ref={host} />
+      </div>
     </div>
   )
 }

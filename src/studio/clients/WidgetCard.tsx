@@ -23,64 +23,190 @@ const item = 'cursor-pointer rounded px-2.5 py-1.5 outline-none data-highlighted
 /** What to lay behind a see-through widget: the brand's background, or its text colour where the widget is made for a dark place. */
 function groundOf({ settings }: WidgetShape, { colours }: Brand): string {
   const title = settings['look.title']
-  return typeof title === 'string' && (contrast(title, colours.background) ?? 21) < 3 ? colours.text : colours.background
+  return typeof title === 'string' && (contrast(title, colours.background) ?? 21) < 3
+    ? colours.text
+    : colours.background
 }
 
-export function WidgetCard({ widget, delivery, brand }: { widget: WidgetShape; delivery: string; brand: Brand }) {
+export function WidgetCard({
+  widget,
+  delivery,
+  brand,
+}: {
+  widget: WidgetShape
+  delivery: string
+  brand: Brand
+}) {
   const router = useRouter()
   const { busy, act } = useAct()
   const [asking, setAsking] = useState<'delete' | 'rename'>()
   const [name, setName] = useState(widget.name)
   const seen = widget.sightings[0]
-  const state = widget.state === 'live' ? `Release ${widget.liveNumber} live${widget.changes.length > 0 ? `, ${widget.changes.length} unpublished` : ''}` : widget.state === 'off' ? 'Switched off' : 'Not live yet'
+  const state =
+    widget.state === 'live'
+      ? `Release ${widget.liveNumber} live${widget.changes.length > 0 ? `, ${widget.changes.length} unpublished` : ''}`
+      : widget.state === 'off'
+        ? 'Switched off'
+        : 'Not live yet'
 
   const remove = async () => {
     const done = await act(() => api('DELETE', `/widgets/${widget.id}`))
     setAsking(undefined)
-    if (done) toast(`“${widget.name}” is deleted`, { duration: 12_000, action: { label: 'Undo', onClick: () => void act(() => api('POST', `/widgets/${widget.id}/restore`)) } })
+    if (done)
+      toast(`“${widget.name}” is deleted`, {
+        duration: 12_000,
+        action: {
+          label: 'Undo',
+          onClick: () => void act(() => api('POST', `/widgets/${widget.id}/restore`)),
+        },
+      })
   }
 
   return (
     <li className="flex flex-col overflow-hidden rounded-md border border-hair bg-paper">
       {/* For the pointer only: the name below is the same link, for everybody. */}
-      <Link href={`/widgets/${widget.id}`} aria-hidden tabIndex={-1} className="relative block overflow-hidden border-b border-hair" style={{ height: miniature.height, background: groundOf(widget, brand) }}>
+      <Link
+        href={`/widgets/${widget.id}`}
+        aria-hidden
+        tabIndex={-1}
+        className="relative block overflow-hidden border-b border-hair"
+        style={{ height: miniature.height, background: groundOf(widget, brand) }}
+      >
         {widget.state === 'live' ? (
-          <iframe key={widget.liveNumber} src={`${delivery}/f/${widget.ref}`} title={`${widget.name}, live`} tabIndex={-1} aria-hidden loading="lazy" sandbox="" className="pointer-events-none origin-top-left border-0 p-4" style={{ width: miniature.width, height: miniature.height / miniature.scale, transform: `scale(${miniature.scale})` }} />
+          <iframe
+            key={widget.liveNumber}
+            src={`${delivery}/f/${widget.ref}`}
+            title={`${widget.name}, live`}
+            tabIndex={-1}
+            aria-hidden
+            loading="lazy"
+            sandbox=""
+            className="pointer-events-none origin-top-left border-0 p-4"
+            style={{
+              width: miniature.width,
+              height: miniature.height / miniature.scale,
+              transform: `scale(${miniature.scale})`,
+            }}
+          />
         ) : (
-          <span className="grid h-full place-items-center bg-wash text-faint">{widget.state === 'off' ? 'Switched off' : 'Not live yet'}</span>
+          <span className="grid h-full place-items-center bg-wash text-faint">
+            {widget.state === 'off' ? 'Switched off' : 'Not live yet'}
+          </span>
         )}
       </Link>
       <div className="flex items-start justify-between gap-2 px-3 py-2.5">
         <div className="min-w-0">
-          <Link href={`/widgets/${widget.id}`} className="block truncate font-display text-base font-semibold hover:underline">{widget.name}</Link>
-          <p className="text-[13px]"><span className={widget.state === 'live' ? 'text-spruce' : 'text-faint'}>{state}</span> <span className="text-faint">· {getKind(widget.kind).label.toLowerCase()}</span></p>
-          <p className="truncate text-[13px] text-faint">{seen ? `Seen ${ago(seen.seenAt)}, ${seen.width} px wide` : 'Seen on no page yet'}</p>
+          <Link
+            href={`/widgets/${widget.id}`}
+            className="block truncate font-display text-base font-semibold hover:underline"
+          >
+            {widget.name}
+          </Link>
+          <p className="text-[13px]">
+            <span className={widget.state === 'live' ? 'text-spruce' : 'text-faint'}>{state}</span>{' '}
+            <span className="text-faint">· {getKind(widget.kind).label.toLowerCase()}</span>
+          </p>
+          <p className="truncate text-[13px] text-faint">
+            {seen ? `Seen ${ago(seen.seenAt)}, ${seen.width} px wide` : 'Seen on no page yet'}
+          </p>
         </div>
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger aria-label={`More for ${widget.name}`} className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash"><MoreHorizontal aria-hidden className="size-4" /></DropdownMenu.Trigger>
+          <DropdownMenu.Trigger
+            aria-label={`More for ${widget.name}`}
+            className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash"
+          >
+            <MoreHorizontal aria-hidden className="size-4" />
+          </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" className="z-30 min-w-44 rounded-md border border-hair bg-paper p-1 shadow-lg">
-              <DropdownMenu.Item className={item} onSelect={() => setAsking('rename')}>Rename</DropdownMenu.Item>
-              <DropdownMenu.Item className={item} onSelect={() => void act(async () => { const copy = await api<WidgetShape>('POST', `/widgets/${widget.id}/duplicate`); router.push(`/widgets/${copy.id}`) })}>Duplicate</DropdownMenu.Item>
-              {widget.state !== 'draft' && <DropdownMenu.Item className={item} onSelect={() => void act(() => api('POST', `/widgets/${widget.id}/switch`, { on: widget.state === 'off' }))}>{widget.state === 'off' ? 'Switch on' : 'Switch off'}</DropdownMenu.Item>}
-              <DropdownMenu.Item className={`${item} text-brick`} onSelect={() => setAsking('delete')}>Delete</DropdownMenu.Item>
+            <DropdownMenu.Content
+              align="end"
+              className="z-30 min-w-44 rounded-md border border-hair bg-paper p-1 shadow-lg"
+            >
+              <DropdownMenu.Item className={item} onSelect={() => setAsking('rename')}>
+                Rename
+              </DropdownMenu.Item>
+              <DropdownMenu.Item
+                className={item}
+                onSelect={() =>
+                  void act(async () => {
+                    const copy = await api<WidgetShape>('POST', `/widgets/${widget.id}/duplicate`)
+                    router.push(`/widgets/${copy.id}`)
+                  })
+                }
+              >
+                Duplicate
+              </DropdownMenu.Item>
+              {widget.state !== 'draft' && (
+                <DropdownMenu.Item
+                  className={item}
+                  onSelect={() =>
+                    void act(() =>
+                      api('POST', `/widgets/${widget.id}/switch`, { on: widget.state === 'off' }),
+                    )
+                  }
+                >
+                  {widget.state === 'off' ? 'Switch on' : 'Switch off'}
+                </DropdownMenu.Item>
+              )}
+              <DropdownMenu.Item className={`${item} text-brick`} onSelect={() => setAsking('delete')}>
+                Delete
+              </DropdownMenu.Item>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
-      <Dialog open={asking === 'delete'} onClose={() => setAsking(undefined)} title={`Delete “${widget.name}”?`}>
+      <Dialog
+        open={asking === 'delete'}
+        onClose={() => setAsking(undefined)}
+        title={`Delete “${widget.name}”?`}
+      >
         {widget.sightings.length > 0 ? (
           <>
-            <p>It is on {widget.sightings.length === 1 ? 'this page' : `these ${widget.sightings.length} pages`}. There it will show nothing and take no room:</p>
-            <ul className="list-inside list-disc">{widget.sightings.map((one) => <li key={one.pageUrl + one.form} className="break-all"><span className="font-mono text-[13px]">{one.pageUrl}</span> <span className="text-faint">seen {ago(one.seenAt)}</span></li>)}</ul>
+            <p>
+              It is on{' '}
+              {widget.sightings.length === 1 ? 'this page' : `these ${widget.sightings.length} pages`}. There
+              it will show nothing and take no room:
+            </p>
+            <ul className="list-inside list-disc">
+              {widget.sightings.map((one) => (
+                <li key={one.pageUrl + one.form} className="break-all">
+                  <span className="font-mono text-[13px]">{one.pageUrl}</span>{' '}
+                  <span className="text-faint">seen {ago(one.seenAt)}</span>
+                </li>
+              ))}
+            </ul>
           </>
-        ) : <p>No page has shown it yet, so nothing live will change.</p>}
-        <div className="flex gap-2"><Button look="grave" busy={busy} onClick={() => void remove()}>Delete</Button><Button onClick={() => setAsking(undefined)}>Keep it</Button></div>
+        ) : (
+          <p>No page has shown it yet, so nothing live will change.</p>
+        )}
+        <div className="flex gap-2">
+          <Button look="grave" busy={busy} onClick={() => void remove()}>
+            Delete
+          </Button>
+          <Button onClick={() => setAsking(undefined)}>Keep it</Button>
+        </div>
       </Dialog>
       <Dialog open={asking === 'rename'} onClose={() => setAsking(undefined)} title="Rename the widget">
-        <form className="flex flex-col gap-4" onSubmit={(event) => { event.preventDefault(); void act(() => api('PATCH', `/widgets/${widget.id}`, { name })).then((done) => { if (done) setAsking(undefined) }) }}>
-          <TextField label="Name" hint="For the agency; visitors don’t see it." value={name} onChange={(event) => setName(event.target.value)} maxLength={120} required />
-          <Button type="submit" look="main" busy={busy} disabled={name.trim() === ''}>Rename</Button>
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void act(() => api('PATCH', `/widgets/${widget.id}`, { name })).then((done) => {
+              if (done) setAsking(undefined)
+            })
+          }}
+        >
+          <TextField
+            label="Name"
+            hint="For the agency; visitors don’t see it."
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            maxLength={120}
+            required
+          />
+          <Button type="submit" look="main" busy={busy} disabled={name.trim() === ''}>
+            Rename
+          </Button>
         </form>
       </Dialog>
     </li>

@@ -3,4 +3,11 @@ import type { ClientShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import type { ClientLine } from './ClientOverview'
 
-export const overviewOf = ({ id, name, widgets, live, failing, brand }: ClientShape): ClientLine => ({ id, name, widgets, live, failing, colours: (brand as Brand).colours })
+export const overviewOf = ({ id, name, widgets, live, failing, brand }: ClientShape): ClientLine => ({
+  id,
+  name,
+  widgets,
+  live,
+  failing,
+  colours: (brand as Brand).colours,
+})

@@ -15,7 +15,9 @@ export function AskOwner({ connector, clientId }: { connector: ConnectorShape; c
   async function write() {
     setBusy(true)
     try {
-      setInvitation(await api<InvitationShape>('POST', `/clients/${clientId}/invitations`, { connector: connector.id }))
+      setInvitation(
+        await api<InvitationShape>('POST', `/clients/${clientId}/invitations`, { connector: connector.id }),
+      )
     } catch (error) {
       toast.error(sentenceOf(error))
     }
@@ -23,13 +25,32 @@ export function AskOwner({ connector, clientId }: { connector: ConnectorShape; c
   }
   return (
     <>
-      <Button busy={busy} onClick={() => void write()}>Ask whoever has the account</Button>
+      <Button busy={busy} onClick={() => void write()}>
+        Ask whoever has the account
+      </Button>
       {invitation && (
-        <Dialog open title={`Ask for the account at ${connector.label}`} onClose={() => setInvitation(undefined)}>
-          <p>Send this to whoever has the account. They connect it themselves: no studio account, no password told. It stands here once they have.</p>
+        <Dialog
+          open
+          title={`Ask for the account at ${connector.label}`}
+          onClose={() => setInvitation(undefined)}
+        >
+          <p>
+            Send this to whoever has the account. They connect it themselves: no studio account, no password
+            told. It stands here once they have.
+          </p>
           <CopyField label="The request" value={invitation.text} rows={13} isProse />
-          <div><a href={`mailto:?subject=${encodeURIComponent(invitation.subject)}&body=${encodeURIComponent(invitation.text)}`} className={buttonClass('plain')}>Write it as an e-mail</a></div>
-          <p className="text-[12px] text-faint">The link works once, until {dayAndTime(invitation.expiresAt)}. Asking again makes a new one, and this one stops working.</p>
+          <div>
+            <a
+              href={`mailto:?subject=${encodeURIComponent(invitation.subject)}&body=${encodeURIComponent(invitation.text)}`}
+              className={buttonClass('plain')}
+            >
+              Write it as an e-mail
+            </a>
+          </div>
+          <p className="text-[12px] text-faint">
+            The link works once, until {dayAndTime(invitation.expiresAt)}. Asking again makes a new one, and
+            this one stops working.
+          </p>
         </Dialog>
       )}
     </>

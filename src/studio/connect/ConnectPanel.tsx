@@ -23,14 +23,34 @@ export function ConnectPanel({ clientId, chosen, onAdded }: ConnectPanelProps) {
   const [connectors, setConnectors] = useState<readonly ConnectorShape[]>()
   const [fault, setFault] = useState<string>()
   const [open, setOpen] = useState<string>()
-  const load = useCallback(() => api<ConnectorShape[]>('GET', `/clients/${clientId}/connectors`).then((next) => { setConnectors(next); return next }, (error: unknown) => { setFault(sentenceOf(error)); return [] }), [clientId])
+  const load = useCallback(
+    () =>
+      api<ConnectorShape[]>('GET', `/clients/${clientId}/connectors`).then(
+        (next) => {
+          setConnectors(next)
+          return next
+        },
+        (error: unknown) => {
+          setFault(sentenceOf(error))
+          return []
+        },
+      ),
+    [clientId],
+  )
   useEffect(() => {
     // Back from signing in elsewhere: what can be shown there is the next thing.
     const connected = new URLSearchParams(location.search).get('connected')
-    void load().then((next) => setOpen(next.find((one) => one.connections.some((each) => each.id === connected))?.id))
+    void load().then((next) =>
+      setOpen(next.find((one) => one.connections.some((each) => each.id === connected))?.id),
+    )
   }, [load])
   const reload = useCallback(() => void load(), [load])
-  if (fault) return <Notice tone="broken" role="alert">{fault}</Notice>
+  if (fault)
+    return (
+      <Notice tone="broken" role="alert">
+        {fault}
+      </Notice>
+    )
   if (!connectors || connectors.length === 0) return null
   return (
     <section aria-label="Accounts and directories">
@@ -38,12 +58,36 @@ export function ConnectPanel({ clientId, chosen, onAdded }: ConnectPanelProps) {
       <ul className="divide-y divide-hair rounded-md border border-hair bg-paper">
         {connectors.map((one) => (
           <li key={one.id}>
-            <Collapsible.Root open={open === one.id} onOpenChange={(isOpen) => setOpen(isOpen ? one.id : undefined)}>
+            <Collapsible.Root
+              open={open === one.id}
+              onOpenChange={(isOpen) => setOpen(isOpen ? one.id : undefined)}
+            >
               <Collapsible.Trigger className="flex w-full items-center gap-2 px-3 py-2 text-left">
-                <ChevronRight aria-hidden className={`size-4 shrink-0 transition-transform ${open === one.id ? 'rotate-90' : ''}`} />
-                <span className="min-w-0 flex-1"><span className="block font-medium">{one.label}</span><span className="block text-[13px] text-faint">{one.hint}{one.connections.some((each) => each.state === 'lost') ? ' · connection lost' : one.connections.length > 0 ? ` · ${one.connections.map((each) => each.account).join(', ')}` : ''}</span></span>
+                <ChevronRight
+                  aria-hidden
+                  className={`size-4 shrink-0 transition-transform ${open === one.id ? 'rotate-90' : ''}`}
+                />
+                <span className="min-w-0 flex-1">
+                  <span className="block font-medium">{one.label}</span>
+                  <span className="block text-[13px] text-faint">
+                    {one.hint}
+                    {one.connections.some((each) => each.state === 'lost')
+                      ? ' · connection lost'
+                      : one.connections.length > 0
+                        ? ` · ${one.connections.map((each) => each.account).join(', ')}`
+                        : ''}
+                  </span>
+                </span>
               </Collapsible.Trigger>
-              <Collapsible.Content className="px-3 pb-3"><ConnectorBody connector={one} clientId={clientId} used={chosen} onAdded={onAdded} onChanged={reload} /></Collapsible.Content>
+              <Collapsible.Content className="px-3 pb-3">
+                <ConnectorBody
+                  connector={one}
+                  clientId={clientId}
+                  used={chosen}
+                  onAdded={onAdded}
+                  onChanged={reload}
+                />
+              </Collapsible.Content>
             </Collapsible.Root>
           </li>
         ))}
@@ -52,7 +96,19 @@ export function ConnectPanel({ clientId, chosen, onAdded }: ConnectPanelProps) {
   )
 }
 
-function ConnectorBody({ connector, clientId, used, onAdded, onChanged }: { connector: ConnectorShape; clientId: string; used: readonly string[]; onAdded: (source: SourceShape) => void; onChanged: () => void }) {
+function ConnectorBody({
+  connector,
+  clientId,
+  used,
+  onAdded,
+  onChanged,
+}: {
+  connector: ConnectorShape
+  clientId: string
+  used: readonly string[]
+  onAdded: (source: SourceShape) => void
+  onChanged: () => void
+}) {
   const [fault, setFault] = useState<string>()
   const [said, setSaid] = useState<string>()
   const [key, setKey] = useState('')
@@ -72,46 +128,142 @@ function ConnectorBody({ connector, clientId, used, onAdded, onChanged }: { conn
     }
     setBusy(false)
   }
-  const signIn = () => run(async () => {
-    const { url } = await api<{ url: string }>('POST', `/clients/${clientId}/connections`, { connector: connector.id, backTo: location.pathname })
-    location.assign(url)
-  })
-  const disconnect = (one: ConnectionShape) => run(async () => {
-    const { isKnownThere } = await api<{ isKnownThere: boolean }>('DELETE', `/connections/${one.id}`)
-    setSaid(isKnownThere ? undefined : `Disconnected here. ${connector.label} could not be told: take the permission back there, too.`)
-    onChanged()
-  })
+  const signIn = () =>
+    run(async () => {
+      const { url } = await api<{ url: string }>('POST', `/clients/${clientId}/connections`, {
+        connector: connector.id,
+        backTo: location.pathname,
+      })
+      location.assign(url)
+    })
+  const disconnect = (one: ConnectionShape) =>
+    run(async () => {
+      const { isKnownThere } = await api<{ isKnownThere: boolean }>('DELETE', `/connections/${one.id}`)
+      setSaid(
+        isKnownThere
+          ? undefined
+          : `Disconnected here. ${connector.label} could not be told: take the permission back there, too.`,
+      )
+      onChanged()
+    })
 
   return (
     <div className="flex flex-col gap-2">
-      {lost.map((one) => <Notice key={one.id} tone="look">The connection as {one.account} is lost. What is live stays as it is; {connector.signIn === 'oauth' ? 'sign in again' : 'give a key that works'} to go on.</Notice>)}
-      {connector.signIn === 'oauth' && (!connection || lost.length > 0) && <Button look="main" busy={busy} onClick={() => void signIn()}>Sign in at {connector.label}</Button>}
+      {lost.map((one) => (
+        <Notice key={one.id} tone="look">
+          The connection as {one.account} is lost. What is live stays as it is;{' '}
+          {connector.signIn === 'oauth' ? 'sign in again' : 'give a key that works'} to go on.
+        </Notice>
+      ))}
+      {connector.signIn === 'oauth' && (!connection || lost.length > 0) && (
+        <Button look="main" busy={busy} onClick={() => void signIn()}>
+          Sign in at {connector.label}
+        </Button>
+      )}
       {connector.signIn === 'key' && (!connection || lost.length > 0) && (
-        <form className="flex items-end gap-2" onSubmit={(event) => { event.preventDefault(); void run(async () => { await api<ConnectionShape>('POST', `/clients/${clientId}/keys`, { connector: connector.id, key }); setKey(''); onChanged() }) }}>
-          <TextField label="Key" value={key} onChange={(event) => setKey(event.target.value)} autoComplete="off" spellCheck={false} className="flex-1" hint={`Whoever has an account at ${connector.label} finds it there.`} />
-          <Button type="submit" look="main" busy={busy} disabled={key.trim() === ''}>Connect</Button>
+        <form
+          className="flex items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void run(async () => {
+              await api<ConnectionShape>('POST', `/clients/${clientId}/keys`, {
+                connector: connector.id,
+                key,
+              })
+              setKey('')
+              onChanged()
+            })
+          }}
+        >
+          <TextField
+            label="Key"
+            value={key}
+            onChange={(event) => setKey(event.target.value)}
+            autoComplete="off"
+            spellCheck={false}
+            className="flex-1"
+            hint={`Whoever has an account at ${connector.label} finds it there.`}
+          />
+          <Button type="submit" look="main" busy={busy} disabled={key.trim() === ''}>
+            Connect
+          </Button>
         </form>
       )}
-      {connector.signIn !== 'none' && (!connection || lost.length > 0) && <AskOwner connector={connector} clientId={clientId} />}
-      {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
-      {said && <Notice tone="look" role="status">{said}</Notice>}
+      {connector.signIn !== 'none' && (!connection || lost.length > 0) && (
+        <AskOwner connector={connector} clientId={clientId} />
+      )}
+      {fault && (
+        <Notice tone="broken" role="alert">
+          {fault}
+        </Notice>
+      )}
+      {said && (
+        <Notice tone="look" role="status">
+          {said}
+        </Notice>
+      )}
       {usable.length > 1 && (
-        <label className="flex items-center gap-2 text-[13px]">As
-          <select value={connection?.id} onChange={(event) => setChosen(event.target.value)} className={`${inputClass} min-w-0 flex-1`}>{usable.map((one) => <option key={one.id} value={one.id}>{one.account}</option>)}</select>
+        <label className="flex items-center gap-2 text-[13px]">
+          As
+          <select
+            value={connection?.id}
+            onChange={(event) => setChosen(event.target.value)}
+            className={`${inputClass} min-w-0 flex-1`}
+          >
+            {usable.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.account}
+              </option>
+            ))}
+          </select>
         </label>
       )}
-      {(connector.signIn === 'none' || connection) && <Showables key={connection?.id ?? ''} connector={connector} connection={connection} clientId={clientId} used={used} onAdded={onAdded} onLost={onChanged} />}
+      {(connector.signIn === 'none' || connection) && (
+        <Showables
+          key={connection?.id ?? ''}
+          connector={connector}
+          connection={connection}
+          clientId={clientId}
+          used={used}
+          onAdded={onAdded}
+          onLost={onChanged}
+        />
+      )}
       {connector.connections.length > 0 && (
         <p className="flex flex-wrap gap-x-3 text-[13px]">
-          {connection && connector.signIn === 'oauth' && <button type="button" className="underline" onClick={() => void signIn()}>Another account</button>}
-          {connector.connections.filter((one) => one.state === 'ok' || one.sources === 0).map((one) => <button key={one.id} type="button" className="underline" onClick={() => void disconnect(one)}>Disconnect {one.account}</button>)}
+          {connection && connector.signIn === 'oauth' && (
+            <button type="button" className="underline" onClick={() => void signIn()}>
+              Another account
+            </button>
+          )}
+          {connector.connections
+            .filter((one) => one.state === 'ok' || one.sources === 0)
+            .map((one) => (
+              <button key={one.id} type="button" className="underline" onClick={() => void disconnect(one)}>
+                Disconnect {one.account}
+              </button>
+            ))}
         </p>
       )}
     </div>
   )
 }
 
-function Showables({ connector, connection, clientId, used, onAdded, onLost }: { connector: ConnectorShape; connection: ConnectionShape | undefined; clientId: string; used: readonly string[]; onAdded: (source: SourceShape) => void; onLost: () => void }) {
+function Showables({
+  connector,
+  connection,
+  clientId,
+  used,
+  onAdded,
+  onLost,
+}: {
+  connector: ConnectorShape
+  connection: ConnectionShape | undefined
+  clientId: string
+  used: readonly string[]
+  onAdded: (source: SourceShape) => void
+  onLost: () => void
+}) {
   const [name, setName] = useState('')
   const [place, setPlace] = useState('')
   const [sought, setSought] = useState({ name: '', place: '' })
@@ -119,23 +271,42 @@ function Showables({ connector, connection, clientId, used, onAdded, onLost }: {
   const [busy, setBusy] = useState<string>()
   const connectionId = connection?.id
   const hint = connector.searchHint
-  const { data: found, error, isFetching } = useQuery({
+  const {
+    data: found,
+    error,
+    isFetching,
+  } = useQuery({
     queryKey: ['showable', connector.id, connectionId, sought],
-    queryFn: () => api<ShowableShape[]>('POST', `/clients/${clientId}/showable`, { connector: connector.id, ...(connectionId ? { connectionId } : {}), ...sought }),
+    queryFn: () =>
+      api<ShowableShape[]>('POST', `/clients/${clientId}/showable`, {
+        connector: connector.id,
+        ...(connectionId ? { connectionId } : {}),
+        ...sought,
+      }),
     enabled: hint === null || sought.name.length > 1,
     retry: false,
   })
   const isLost = error instanceof ApiProblem && error.details.code === 'connection_lost'
-  useEffect(() => { if (isLost) onLost() }, [isLost, onLost])
+  useEffect(() => {
+    if (isLost) onLost()
+  }, [isLost, onLost])
   const fault = refused ?? (error ? sentenceOf(error) : undefined)
 
   async function add(one: ShowableShape) {
     setBusy(one.key)
     setRefused(undefined)
     try {
-      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/connected`, { connector: connector.id, ...(connectionId ? { connectionId } : {}), key: one.key, label: one.label }))
+      onAdded(
+        await api<SourceShape>('POST', `/clients/${clientId}/connected`, {
+          connector: connector.id,
+          ...(connectionId ? { connectionId } : {}),
+          key: one.key,
+          label: one.label,
+        }),
+      )
     } catch (error) {
-      if (error instanceof ApiProblem && error.details.code === 'source_exists') onAdded(await api<SourceShape>('GET', `/sources/${String(error.details.facts.id)}`))
+      if (error instanceof ApiProblem && error.details.code === 'source_exists')
+        onAdded(await api<SourceShape>('GET', `/sources/${String(error.details.facts.id)}`))
       else setRefused(sentenceOf(error))
     }
     setBusy(undefined)
@@ -144,21 +315,80 @@ function Showables({ connector, connection, clientId, used, onAdded, onLost }: {
   const groups = [...new Set((found ?? []).map((one) => one.group))]
   return (
     <div className="flex flex-col gap-2">
-      <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); setSought({ name: name.trim(), place: place.trim() }) }}>
-        {hint ? <TextField label={hint.name} value={name} onChange={(event) => setName(event.target.value)} /> : connection && connector.signIn === 'oauth' ? <TextField label="Find an account, a topic, or words in posts" value={name} onChange={(event) => setName(event.target.value)} /> : null}
-        {hint && <TextField label={hint.place} value={place} onChange={(event) => setPlace(event.target.value)} hint="Leave it empty to look everywhere" />}
-        {(hint || connector.signIn === 'oauth') && <Button type="submit" busy={isFetching} disabled={hint !== null && name.trim().length < 2}>Search</Button>}
+      <form
+        className="flex flex-col gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          setSought({ name: name.trim(), place: place.trim() })
+        }}
+      >
+        {hint ? (
+          <TextField label={hint.name} value={name} onChange={(event) => setName(event.target.value)} />
+        ) : connection && connector.signIn === 'oauth' ? (
+          <TextField
+            label="Find an account, a topic, or words in posts"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        ) : null}
+        {hint && (
+          <TextField
+            label={hint.place}
+            value={place}
+            onChange={(event) => setPlace(event.target.value)}
+            hint="Leave it empty to look everywhere"
+          />
+        )}
+        {(hint || connector.signIn === 'oauth') && (
+          <Button type="submit" busy={isFetching} disabled={hint !== null && name.trim().length < 2}>
+            Search
+          </Button>
+        )}
       </form>
-      {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
-      {found?.length === 0 && <p role="status" className="text-[13px] text-faint">Nothing was found by that name. Try a part of it, or leave the place empty.</p>}
-      {isFetching && !found && <p role="status" className="text-[13px] text-faint">Looking …</p>}
+      {fault && (
+        <Notice tone="broken" role="alert">
+          {fault}
+        </Notice>
+      )}
+      {found?.length === 0 && (
+        <p role="status" className="text-[13px] text-faint">
+          Nothing was found by that name. Try a part of it, or leave the place empty.
+        </p>
+      )}
+      {isFetching && !found && (
+        <p role="status" className="text-[13px] text-faint">
+          Looking …
+        </p>
+      )}
       {groups.map((group) => (
         <section key={group} aria-label={group}>
           <h4 className="text-[12px] font-semibold text-faint">{group}</h4>
           <ul className="divide-y divide-hair">
-            {found!.filter((one) => one.group === group).map((one) => (
-              <li key={one.key} className="flex items-center gap-2 py-1.5"><span className="min-w-0 flex-1"><span className="block text-[13px] font-medium break-words">{one.label}</span>{one.hint && <span className="block text-[12px] text-faint">{one.hint}</span>}</span>{used.includes(connectedAddress(connector.id, connectionId, one.key)) ? <span className="inline-flex items-center gap-1 text-[13px] text-spruce"><Check aria-hidden className="size-3.5" />In use</span> : <Button small busy={busy === one.key} aria-label={`Use “${one.label}”`} onClick={() => void add(one)}>Use</Button>}</li>
-            ))}
+            {found!
+              .filter((one) => one.group === group)
+              .map((one) => (
+                <li key={one.key} className="flex items-center gap-2 py-1.5">
+                  <span className="min-w-0 flex-1">
+                    <span className="block text-[13px] font-medium break-words">{one.label}</span>
+                    {one.hint && <span className="block text-[12px] text-faint">{one.hint}</span>}
+                  </span>
+                  {used.includes(connectedAddress(connector.id, connectionId, one.key)) ? (
+                    <span className="inline-flex items-center gap-1 text-[13px] text-spruce">
+                      <Check aria-hidden className="size-3.5" />
+                      In use
+                    </span>
+                  ) : (
+                    <Button
+                      small
+                      busy={busy === one.key}
+                      aria-label={`Use “${one.label}”`}
+                      onClick={() => void add(one)}
+                    >
+                      Use
+                    </Button>
+                  )}
+                </li>
+              ))}
           </ul>
         </section>
       ))}

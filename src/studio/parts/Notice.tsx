@@ -8,7 +8,15 @@ const tones = {
   broken: { look: 'bg-brick-wash text-brick', Icon: CircleAlert },
 } as const
 
-export function Notice({ tone = 'info', children, role }: { tone?: keyof typeof tones; children: ReactNode; role?: 'alert' | 'status' }) {
+export function Notice({
+  tone = 'info',
+  children,
+  role,
+}: {
+  tone?: keyof typeof tones
+  children: ReactNode
+  role?: 'alert' | 'status'
+}) {
   const { look, Icon } = tones[tone]
   return (
     <div role={role} className={`flex items-start gap-2 rounded-md px-3 py-2 ${look}`}>

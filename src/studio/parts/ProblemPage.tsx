@@ -11,7 +11,14 @@ export function ProblemPage({ title, detail, retries }: { title: string; detail:
   useEffect(() => {
     if (!retries) return
     const timer = setInterval(() => {
-      void fetch('/healthz').then((answer) => answer.json()).then((health: { database?: string }) => { if (health.database === 'ok') router.refresh() }, () => undefined) // still away: asked again
+      void fetch('/healthz')
+        .then((answer) => answer.json())
+        .then(
+          (health: { database?: string }) => {
+            if (health.database === 'ok') router.refresh()
+          },
+          () => undefined,
+        ) // still away: asked again
     }, retryMs)
     return () => clearInterval(timer)
   }, [retries, router])
@@ -20,8 +27,12 @@ export function ProblemPage({ title, detail, retries }: { title: string; detail:
       <h1 className="text-2xl">{title}</h1>
       <p role="alert">{detail}</p>
       <div className="flex gap-2">
-        <Button look="main" onClick={() => router.refresh()}>Try now</Button>
-        <a href="/" className="inline-flex h-8 items-center px-3 underline">To the clients</a>
+        <Button look="main" onClick={() => router.refresh()}>
+          Try now
+        </Button>
+        <a href="/" className="inline-flex h-8 items-center px-3 underline">
+          To the clients
+        </a>
       </div>
     </main>
   )

@@ -8,7 +8,24 @@ export function Toasts() {
   useEffect(() => {
     // A code only: nobody can put words of their own into the studio by a link.
     const code = new URLSearchParams(location.search).get('said') ?? ''
-    if (Object.hasOwn(catalogue, code)) toast.error(describeProblem(problem(code as ProblemCode, { label: 'The service' })).detail, { duration: 12_000 })
+    if (Object.hasOwn(catalogue, code))
+      toast.error(describeProblem(problem(code as ProblemCode, { label: 'The service' })).detail, {
+        duration: 12_000,
+      })
   }, [])
-  return <Toaster position="bottom-left" toastOptions={{ style: { background: 'var(--ink)', color: 'var(--chalk)', border: 0, borderRadius: 5, font: '14px/1.4 var(--font-sans)' }, actionButtonStyle: { background: 'var(--chalk)', color: 'var(--ink)' } }} />
+  return (
+    <Toaster
+      position="bottom-left"
+      toastOptions={{
+        style: {
+          background: 'var(--ink)',
+          color: 'var(--chalk)',
+          border: 0,
+          borderRadius: 5,
+          font: '14px/1.4 var(--font-sans)',
+        },
+        actionButtonStyle: { background: 'var(--chalk)', color: 'var(--ink)' },
+      }}
+    />
+  )
 }

@@ -3,23 +3,41 @@ import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { FindButton } from './Palette'
 
-export interface Crumb { readonly label: string; readonly href?: string }
+export interface Crumb {
+  readonly label: string
+  readonly href?: string
+}
 
 export function TopLine({ crumbs, children }: { crumbs: readonly Crumb[]; children?: ReactNode }) {
   return (
     <header className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-hair px-4 py-1.5 sm:px-6">
-      <Link href="/" className="font-display text-[19px] font-bold tracking-tight text-spruce">Yimble</Link>
+      <Link href="/" className="font-display text-[19px] font-bold tracking-tight text-spruce">
+        Yimble
+      </Link>
       <nav aria-label="Where you are" className="min-w-0">
         <ol className="flex min-w-0 flex-wrap items-center gap-x-2">
           {crumbs.map(({ label, href }, at) => (
             <li key={label + at} className="flex min-w-0 items-center gap-2">
-              <span aria-hidden className="text-edge">/</span>
-              {href ? <Link href={href} className="truncate hover:underline">{label}</Link> : <span aria-current="page" className="truncate font-medium">{label}</span>}
+              <span aria-hidden className="text-edge">
+                /
+              </span>
+              {href ? (
+                <Link href={href} className="truncate hover:underline">
+                  {label}
+                </Link>
+              ) : (
+                <span aria-current="page" className="truncate font-medium">
+                  {label}
+                </span>
+              )}
             </li>
           ))}
         </ol>
       </nav>
-      <div className="ml-auto flex flex-wrap items-center gap-2"><FindButton />{children}</div>
+      <div className="ml-auto flex flex-wrap items-center gap-2">
+        <FindButton />
+        {children}
+      </div>
     </header>
   )
 }

@@ -6,8 +6,18 @@ import { toast } from 'sonner'
 import { api, sentenceOf } from '../api'
 import { Button } from './Button'
 
-export interface UploadedPicture { readonly ref: string; readonly url: string; readonly width: number; readonly height: number }
-export interface UploadPictureProps { readonly clientId: string; readonly label: string; readonly isSmall?: boolean; readonly onDone: (picture: UploadedPicture) => void }
+export interface UploadedPicture {
+  readonly ref: string
+  readonly url: string
+  readonly width: number
+  readonly height: number
+}
+export interface UploadPictureProps {
+  readonly clientId: string
+  readonly label: string
+  readonly isSmall?: boolean
+  readonly onDone: (picture: UploadedPicture) => void
+}
 
 const mostBytes = 11_000_000
 
@@ -17,10 +27,18 @@ export function UploadPicture({ clientId, label, isSmall = false, onDone }: Uplo
 
   async function take(file: File | undefined) {
     if (!file) return
-    if (file.size > mostBytes) return void toast.error(`${file.name} has ${Math.round(file.size / 1e6)} MB; up to 11 MB can be taken. Save it smaller.`)
+    if (file.size > mostBytes)
+      return void toast.error(
+        `${file.name} has ${Math.round(file.size / 1e6)} MB; up to 11 MB can be taken. Save it smaller.`,
+      )
     setBusy(true)
     try {
-      onDone(await api<UploadedPicture>('POST', `/clients/${clientId}/pictures`, { name: file.name.slice(0, 120), data: await base64Of(file) }))
+      onDone(
+        await api<UploadedPicture>('POST', `/clients/${clientId}/pictures`, {
+          name: file.name.slice(0, 120),
+          data: await base64Of(file),
+        }),
+      )
     } catch (error) {
       toast.error(sentenceOf(error))
     }
@@ -29,17 +47,42 @@ export function UploadPicture({ clientId, label, isSmall = false, onDone }: Uplo
 
   return (
     <>
-      {isSmall
-        ? <button type="button" aria-label={label} aria-busy={busy} title={label} onClick={() => input.current?.click()} className="grid size-8 flex-none place-items-center hover:bg-wash"><ImageUp aria-hidden className="size-4" /></button>
-        : <Button busy={busy} onClick={() => input.current?.click()}>{label}</Button>}
-      <input ref={input} type="file" aria-label={`${label}: the file`} accept="image/*" className="sr-only" tabIndex={-1} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = '' }} />
+      {isSmall ? (
+        <button
+          type="button"
+          aria-label={label}
+          aria-busy={busy}
+          title={label}
+          onClick={() => input.current?.click()}
+          className="grid size-8 flex-none place-items-center hover:bg-wash"
+        >
+          <ImageUp aria-hidden className="size-4" />
+        </button>
+      ) : (
+        <Button busy={busy} onClick={() => input.current?.click()}>
+          {label}
+        </Button>
+      )}
+      <input
+        ref={input}
+        type="file"
+        aria-label={`${label}: the file`}
+        accept="image/*"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void take(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
     </>
   )
 }
 
-const base64Of = (file: File) => new Promise<string>((done, fail) => {
-  const reader = new FileReader()
-  reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''))
-  reader.onerror = () => fail(new Error('the file cannot be read'))
-  reader.readAsDataURL(file)
-})
+const base64Of = (file: File) =>
+  new Promise<string>((done, fail) => {
+    const reader = new FileReader()
+    reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''))
+    reader.onerror = () => fail(new Error('the file cannot be read'))
+    reader.readAsDataURL(file)
+  })

@@ -11,15 +11,36 @@ import { UploadPicture, type UploadedPicture } from '../parts/UploadPicture'
 import { TextField } from '../parts/TextField'
 import { correctablesOf, correctionsIn } from './correctable'
 
-export interface CorrectDialogProps { readonly row: TableRowShape; readonly clientId: string; readonly onClose: () => void; readonly onDone: () => void }
+export interface CorrectDialogProps {
+  readonly row: TableRowShape
+  readonly clientId: string
+  readonly onClose: () => void
+  readonly onDone: () => void
+}
 
 /** The table knows the beginnings of texts only: the whole item is asked for. */
 export function CorrectDialog(props: CorrectDialogProps) {
   const { id } = props.row.item
-  const { data, error } = useQuery({ queryKey: ['item', id], queryFn: () => api<ItemShape>('GET', `/sources/${id.replace('/', '/items/')}`), staleTime: 0, gcTime: 0, retry: false })
+  const { data, error } = useQuery({
+    queryKey: ['item', id],
+    queryFn: () => api<ItemShape>('GET', `/sources/${id.replace('/', '/items/')}`),
+    staleTime: 0,
+    gcTime: 0,
+    retry: false,
+  })
   return (
     <Dialog open title="Correct this item" onClose={props.onClose}>
-      {data ? <CorrectForm key={id} item={data} {...props} /> : error ? <Notice tone="broken" role="alert">{sentenceOf(error)}</Notice> : <p role="status" className="text-faint">Reading it …</p>}
+      {data ? (
+        <CorrectForm key={id} item={data} {...props} />
+      ) : error ? (
+        <Notice tone="broken" role="alert">
+          {sentenceOf(error)}
+        </Notice>
+      ) : (
+        <p role="status" className="text-faint">
+          Reading it …
+        </p>
+      )}
     </Dialog>
   )
 }
@@ -47,24 +68,67 @@ function CorrectForm({ item, row, clientId, onClose, onDone }: CorrectDialogProp
   function submit() {
     const found = correctionsIn(item, written)
     setFaults(found.faults)
-    if (Object.keys(found.faults).length === 0) void save({ ...found.corrections, ...(picture ? { image: [{ ref: picture.ref, width: picture.width, height: picture.height }] } : {}) })
+    if (Object.keys(found.faults).length === 0)
+      void save({
+        ...found.corrections,
+        ...(picture ? { image: [{ ref: picture.ref, width: picture.width, height: picture.height }] } : {}),
+      })
   }
 
   return (
-    <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); submit() }}>
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        submit()
+      }}
+    >
       {correctablesOf(item).map(({ key, label, hint, isLong, write }) => (
-        <TextField key={key} label={row.corrected.includes(key) ? `${label} (corrected by hand)` : label} hint={hint} error={faults[key]} isLong={isLong} value={written[key] ?? write(item)} onChange={(event) => setWritten({ ...written, [key]: event.target.value })} />
+        <TextField
+          key={key}
+          label={row.corrected.includes(key) ? `${label} (corrected by hand)` : label}
+          hint={hint}
+          error={faults[key]}
+          isLong={isLong}
+          value={written[key] ?? write(item)}
+          onChange={(event) => setWritten({ ...written, [key]: event.target.value })}
+        />
       ))}
       <div className="flex items-center gap-3">
         {/* eslint-disable-next-line @next/next/no-img-element -- it comes from delivery, resized already */}
-        {picture && <img src={picture.url.replace(/\d+\.webp$/, '160.webp')} alt="The picture as it will be" className="h-14 w-20 rounded border border-hair object-cover" />}
-        <UploadPicture clientId={clientId} label={item.image.length > 0 ? 'Take another picture' : 'Add a picture'} onDone={setPicture} />
-        {row.corrected.includes('image') && !picture && <span className="text-[13px] text-faint">Its picture was changed by hand.</span>}
+        {picture && (
+          <img
+            src={picture.url.replace(/\d+\.webp$/, '160.webp')}
+            alt="The picture as it will be"
+            className="h-14 w-20 rounded border border-hair object-cover"
+          />
+        )}
+        <UploadPicture
+          clientId={clientId}
+          label={item.image.length > 0 ? 'Take another picture' : 'Add a picture'}
+          onDone={setPicture}
+        />
+        {row.corrected.includes('image') && !picture && (
+          <span className="text-[13px] text-faint">Its picture was changed by hand.</span>
+        )}
       </div>
-      {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
+      {fault && (
+        <Notice tone="broken" role="alert">
+          {fault}
+        </Notice>
+      )}
       <div className="flex flex-wrap gap-2">
-        <Button look="main" type="submit" busy={busy}>Save the correction</Button>
-        {row.corrected.length > 0 && <Button busy={busy} onClick={() => void save(Object.fromEntries(row.corrected.map((key) => [key, null])))}>Take the source’s own again</Button>}
+        <Button look="main" type="submit" busy={busy}>
+          Save the correction
+        </Button>
+        {row.corrected.length > 0 && (
+          <Button
+            busy={busy}
+            onClick={() => void save(Object.fromEntries(row.corrected.map((key) => [key, null])))}
+          >
+            Take the source’s own again
+          </Button>
+        )}
         <Button onClick={onClose}>Cancel</Button>
       </div>
     </form>

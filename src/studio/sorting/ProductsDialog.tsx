@@ -14,7 +14,11 @@ export const limitPath = 'products.limit'
 const mostShown = 6
 
 /** One product, linked to (or taken off) exactly those items that did not have it (or had it). */
-export interface LinkChange { readonly productId: string; readonly isLinked: boolean; readonly itemIds: readonly string[] }
+export interface LinkChange {
+  readonly productId: string
+  readonly isLinked: boolean
+  readonly itemIds: readonly string[]
+}
 
 export interface ProductsDialogProps {
   readonly items: readonly ItemShape[]
@@ -41,21 +45,38 @@ export function ProductsDialog({ items, client, widget, onClose, onLink, onLimit
 
   useEffect(() => {
     let isWanted = true
-    api<ItemShape[]>('GET', `/clients/${client.id}/products`).then((list) => isWanted && setProducts(list), (error: unknown) => isWanted && setFault(sentenceOf(error)))
-    return () => { isWanted = false }
+    api<ItemShape[]>('GET', `/clients/${client.id}/products`).then(
+      (list) => isWanted && setProducts(list),
+      (error: unknown) => isWanted && setFault(sentenceOf(error)),
+    )
+    return () => {
+      isWanted = false
+    }
   }, [client.id])
 
   const words = sought.toLowerCase().split(/\s+/).filter(Boolean)
-  const listed = (products ?? []).filter((one) => words.every((word) => `${one.name} ${one.sourceName} ${one.keywords.join(' ')}`.toLowerCase().includes(word)))
+  const listed = (products ?? []).filter((one) =>
+    words.every((word) =>
+      `${one.name} ${one.sourceName} ${one.keywords.join(' ')}`.toLowerCase().includes(word),
+    ),
+  )
   const chosen = (products ?? []).filter((one) => isOn(one.id)).length
 
   async function save() {
     setBusy(true)
     setFault(undefined)
-    const changes = [...touched].map(([productId, isLinked]): LinkChange => {
-      const having = withIt(productId)
-      return { productId, isLinked, itemIds: (isLinked ? items.filter((item) => !having.includes(item)) : having).map((item) => item.id) }
-    }).filter((change) => change.itemIds.length > 0)
+    const changes = [...touched]
+      .map(([productId, isLinked]): LinkChange => {
+        const having = withIt(productId)
+        return {
+          productId,
+          isLinked,
+          itemIds: (isLinked ? items.filter((item) => !having.includes(item)) : having).map(
+            (item) => item.id,
+          ),
+        }
+      })
+      .filter((change) => change.itemIds.length > 0)
     try {
       if (most !== shownBefore) await onLimit(most)
       if (changes.length > 0) await onLink(changes)
@@ -67,36 +88,110 @@ export function ProductsDialog({ items, client, widget, onClose, onLink, onLimit
   }
 
   return (
-    <Dialog open title={items.length === 1 ? 'Products on this item' : `Products on ${items.length} items`} onClose={onClose}>
+    <Dialog
+      open
+      title={items.length === 1 ? 'Products on this item' : `Products on ${items.length} items`}
+      onClose={onClose}
+    >
       {products?.length === 0 ? (
         <>
-          <p>This client has no products yet. Keep a catalogue of them by hand, upload a table, or read a shop’s feed; then they can be linked here.</p>
-          <div><Link href={`/clients/${client.id}#sources`} className="underline">Sources and catalogues of this client</Link></div>
+          <p>
+            This client has no products yet. Keep a catalogue of them by hand, upload a table, or read a
+            shop’s feed; then they can be linked here.
+          </p>
+          <div>
+            <Link href={`/clients/${client.id}#sources`} className="underline">
+              Sources and catalogues of this client
+            </Link>
+          </div>
         </>
       ) : (
-        <form className="flex min-h-0 flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void save() }}>
-          <TextField label="Find a product" type="search" value={sought} onChange={(event) => setSought(event.target.value)} />
-          <ul aria-label="Products" aria-busy={products === undefined} className="flex max-h-64 min-h-24 flex-col overflow-auto border-y border-hair">
+        <form
+          className="flex min-h-0 flex-col gap-3"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void save()
+          }}
+        >
+          <TextField
+            label="Find a product"
+            type="search"
+            value={sought}
+            onChange={(event) => setSought(event.target.value)}
+          />
+          <ul
+            aria-label="Products"
+            aria-busy={products === undefined}
+            className="flex max-h-64 min-h-24 flex-col overflow-auto border-y border-hair"
+          >
             {listed.map((one) => (
               <li key={one.id} className="border-b border-hair last:border-0">
                 <label className="flex items-center gap-3 px-1 py-1.5 hover:bg-wash">
-                  <input type="checkbox" checked={isOn(one.id)} ref={(box) => { if (box) box.indeterminate = !touched.has(one.id) && before(one.id) > 0 && before(one.id) < items.length }} onChange={(event) => setTouched(new Map(touched).set(one.id, event.target.checked))} className="size-4 flex-none accent-spruce" />
-                  <span className="min-w-0 flex-1"><span className="block truncate">{one.name || 'Untitled'}</span><span className="block truncate text-[12px] text-faint">{one.sourceName}</span></span>
-                  {one.offers && <span className="text-[13px] tabular-nums">{priceInWords(one.offers, client.locale)}</span>}
+                  <input
+                    type="checkbox"
+                    checked={isOn(one.id)}
+                    ref={(box) => {
+                      if (box)
+                        box.indeterminate =
+                          !touched.has(one.id) && before(one.id) > 0 && before(one.id) < items.length
+                    }}
+                    onChange={(event) => setTouched(new Map(touched).set(one.id, event.target.checked))}
+                    className="size-4 flex-none accent-spruce"
+                  />
+                  <span className="min-w-0 flex-1">
+                    <span className="block truncate">{one.name || 'Untitled'}</span>
+                    <span className="block truncate text-[12px] text-faint">{one.sourceName}</span>
+                  </span>
+                  {one.offers && (
+                    <span className="text-[13px] tabular-nums">
+                      {priceInWords(one.offers, client.locale)}
+                    </span>
+                  )}
                 </label>
               </li>
             ))}
-            {products !== undefined && listed.length === 0 && <li className="py-4 text-center text-faint">No product matches that.</li>}
-            {products === undefined && !fault && <li className="py-4 text-center text-faint">Reading the products …</li>}
+            {products !== undefined && listed.length === 0 && (
+              <li className="py-4 text-center text-faint">No product matches that.</li>
+            )}
+            {products === undefined && !fault && (
+              <li className="py-4 text-center text-faint">Reading the products …</li>
+            )}
           </ul>
           <div className="flex items-center gap-2">
-            <label htmlFor={limitId} className="font-medium">This widget shows at most</label>
-            <input id={limitId} type="number" min={0} max={mostShown} value={most} onChange={(event) => setMost(Math.max(0, Math.min(mostShown, Math.round(Number(event.target.value)))))} className={`${inputClass} !w-16`} />
+            <label htmlFor={limitId} className="font-medium">
+              This widget shows at most
+            </label>
+            <input
+              id={limitId}
+              type="number"
+              min={0}
+              max={mostShown}
+              value={most}
+              onChange={(event) =>
+                setMost(Math.max(0, Math.min(mostShown, Math.round(Number(event.target.value)))))
+              }
+              className={`${inputClass} !w-16`}
+            />
             <span>on each</span>
           </div>
-          <p className="text-[12px] text-faint">{chosen > most ? `${chosen} are linked: the first ${most} show. ` : ''}Links hold in every widget that shows the item, and go live at once. {most === shownBefore ? '' : 'The number is a change of the draft, and goes live with the next release.'}</p>
-          {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
-          <div className="flex gap-2"><Button look="main" type="submit" busy={busy}>Save the links</Button><Button onClick={onClose}>Cancel</Button></div>
+          <p className="text-[12px] text-faint">
+            {chosen > most ? `${chosen} are linked: the first ${most} show. ` : ''}Links hold in every widget
+            that shows the item, and go live at once.{' '}
+            {most === shownBefore
+              ? ''
+              : 'The number is a change of the draft, and goes live with the next release.'}
+          </p>
+          {fault && (
+            <Notice tone="broken" role="alert">
+              {fault}
+            </Notice>
+          )}
+          <div className="flex gap-2">
+            <Button look="main" type="submit" busy={busy}>
+              Save the links
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+          </div>
         </form>
       )}
     </Dialog>

@@ -33,7 +33,13 @@ export type ViewId = KeptViewShape['view']
 
 const fold = (text: string) => text.normalize('NFKD').toLowerCase().replace(/\p{M}/gu, '')
 
-export function sortingRows(rows: readonly TableRowShape[], rules: (decisions: DecisionsShape) => readonly Rule[], decisions: DecisionsShape, now: number, offsetAt: OffsetAt): SortingRow[] {
+export function sortingRows(
+  rows: readonly TableRowShape[],
+  rules: (decisions: DecisionsShape) => readonly Rule[],
+  decisions: DecisionsShape,
+  now: number,
+  offsetAt: OffsetAt,
+): SortingRow[] {
   const open = rows.filter((row) => !row.waiting && row.closedBecause === null).map((row) => row.item as Item)
   const { steps } = sift(open, rules(decisions), now, offsetAt)
   const removedBy = new Map(steps.flatMap((step) => step.removed.map((id) => [id, step.rule] as const)))
@@ -44,30 +50,57 @@ export function sortingRows(rows: readonly TableRowShape[], rules: (decisions: D
     const item = row.item as Item
     const rule = removedBy.get(item.id)
     const [state, why] = stateOf(row, rule, doubles.get(item.id), names)
-    return { row, item, state, why, isPinned: pinned.has(item.id), sought: fold(`${item.name} ${item.text} ${item.author?.name ?? ''} ${item.sourceName} ${item.keywords.join(' ')}`) }
+    return {
+      row,
+      item,
+      state,
+      why,
+      isPinned: pinned.has(item.id),
+      sought: fold(
+        `${item.name} ${item.text} ${item.author?.name ?? ''} ${item.sourceName} ${item.keywords.join(' ')}`,
+      ),
+    }
   })
 }
 
-function stateOf(row: TableRowShape, rule: Rule | undefined, double: { kept: string; because: string } | undefined, names: ReadonlyMap<string, string>): [RowState, string] {
+function stateOf(
+  row: TableRowShape,
+  rule: Rule | undefined,
+  double: { kept: string; because: string } | undefined,
+  names: ReadonlyMap<string, string>,
+): [RowState, string] {
   if (row.closedBecause !== null) return ['closed', `Private: ${row.closedBecause}`]
   if (row.waiting) return ['waiting', 'Waits for a decision']
   if (!rule) return ['shows', 'Shows']
   if (rule.type === 'hidden') return ['hidden', 'Hidden by hand']
-  if (rule.type === 'doubles' && double) return ['double', `The same as in ${names.get(double.kept) ?? 'another source'}: ${double.because}`]
-  return rule.type === 'limit' || rule.type === 'quota' ? ['cut', `Passes, but: ${ruleInWords(rule).toLowerCase()}`] : ['ruled', `Left out by: ${ruleInWords(rule).toLowerCase()}`]
+  if (rule.type === 'doubles' && double)
+    return ['double', `The same as in ${names.get(double.kept) ?? 'another source'}: ${double.because}`]
+  return rule.type === 'limit' || rule.type === 'quota'
+    ? ['cut', `Passes, but: ${ruleInWords(rule).toLowerCase()}`]
+    : ['ruled', `Left out by: ${ruleInWords(rule).toLowerCase()}`]
 }
 
-const hasTrouble = ({ item, state }: SortingRow) => state === 'closed' || (!item.name && !item.text) || (item.type === 'Event' ? !item.startDate : !item.url && item.type === 'Article')
+const hasTrouble = ({ item, state }: SortingRow) =>
+  state === 'closed' ||
+  (!item.name && !item.text) ||
+  (item.type === 'Event' ? !item.startDate : !item.url && item.type === 'Article')
 
 export function isIn(view: ViewId, row: SortingRow): boolean {
   switch (view) {
-    case 'all': return true
-    case 'showing': return row.state === 'shows'
-    case 'fresh': return row.row.fresh
-    case 'waiting': return row.state === 'waiting'
-    case 'hidden': return row.state === 'hidden'
-    case 'doubles': return row.state === 'double'
-    case 'trouble': return hasTrouble(row)
+    case 'all':
+      return true
+    case 'showing':
+      return row.state === 'shows'
+    case 'fresh':
+      return row.row.fresh
+    case 'waiting':
+      return row.state === 'waiting'
+    case 'hidden':
+      return row.state === 'hidden'
+    case 'doubles':
+      return row.state === 'double'
+    case 'trouble':
+      return hasTrouble(row)
   }
 }
 
@@ -96,8 +129,12 @@ export function smallPrint({ item: stored, corrected }: Pick<TableRowShape, 'ite
     item.location?.addressLocality ?? item.location?.name ?? '',
     item.sourceName,
     item.author?.name ?? '',
-    corrected.length > 0 ? `corrected by hand: ${corrected.map((key) => correctables.find((one) => one.key === key)?.label.toLowerCase() ?? 'picture').join(', ')}` : '',
+    corrected.length > 0
+      ? `corrected by hand: ${corrected.map((key) => correctables.find((one) => one.key === key)?.label.toLowerCase() ?? 'picture').join(', ')}`
+      : '',
     item.mentions ? `${item.mentions.length} ${item.mentions.length === 1 ? 'product' : 'products'}` : '',
     item.name ? item.text : '',
-  ].filter(Boolean).join(' · ')
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }

@@ -12,9 +12,19 @@ import { Notice } from '../parts/Notice'
 import { MappingEditor, type MappingValue } from './MappingEditor'
 
 const mostBytes = 8_000_000
-interface Chosen { readonly name: string; readonly text: string; readonly table?: { readonly headings: readonly string[]; readonly rows: readonly (readonly string[])[] } }
+interface Chosen {
+  readonly name: string
+  readonly text: string
+  readonly table?: { readonly headings: readonly string[]; readonly rows: readonly (readonly string[])[] }
+}
 
-export function UploadFile({ clientId, onAdded }: { clientId: string; onAdded: (source: SourceShape) => void }) {
+export function UploadFile({
+  clientId,
+  onAdded,
+}: {
+  clientId: string
+  onAdded: (source: SourceShape) => void
+}) {
   const input = useRef<HTMLInputElement>(null)
   const [chosen, setChosen] = useState<Chosen>()
   const [mapping, setMapping] = useState<MappingValue>()
@@ -24,12 +34,18 @@ export function UploadFile({ clientId, onAdded }: { clientId: string; onAdded: (
   async function take(file: File | undefined) {
     setFault(undefined)
     if (!file) return
-    if (file.size > mostBytes) return setFault(`${file.name} has ${Math.round(file.size / 1e6)} MB; up to 8 MB can be taken. Leave out columns or rows that no widget needs.`)
+    if (file.size > mostBytes)
+      return setFault(
+        `${file.name} has ${Math.round(file.size / 1e6)} MB; up to 8 MB can be taken. Leave out columns or rows that no widget needs.`,
+      )
     const { text } = decode(new Uint8Array(await file.arrayBuffer()), { contentType: 'text/plain' })
     const isTable = /\.(csv|tsv)$/i.test(file.name) || csv.sniff(text.slice(0, 4096), {}) > 0.3
     if (!isTable) return keep({ name: file.name, text })
     const { headings, rows } = readTable(text)
-    const guess = guessMapping(headings, rows.map((row) => row.cells))
+    const guess = guessMapping(
+      headings,
+      rows.map((row) => row.cells),
+    )
     setMapping({ type: guess.type, columns: headings.map((_heading, at) => guess.columns[at] ?? null) })
     setChosen({ name: file.name, text, table: { headings, rows: rows.map((row) => row.cells) } })
   }
@@ -38,7 +54,13 @@ export function UploadFile({ clientId, onAdded }: { clientId: string; onAdded: (
     setBusy(true)
     setFault(undefined)
     try {
-      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/files`, { name, text, ...(by ? { mapping: by } : {}) }))
+      onAdded(
+        await api<SourceShape>('POST', `/clients/${clientId}/files`, {
+          name,
+          text,
+          ...(by ? { mapping: by } : {}),
+        }),
+      )
       setChosen(undefined)
     } catch (error) {
       setFault(sentenceOf(error))
@@ -48,15 +70,53 @@ export function UploadFile({ clientId, onAdded }: { clientId: string; onAdded: (
 
   return (
     <div className="flex flex-col gap-1.5">
-      <Button busy={busy} onClick={() => input.current?.click()}>Upload a file</Button>
-      <input ref={input} type="file" aria-label="A file with entries" accept=".csv,.tsv,.txt,.ics,.vcf,.xml,.rss,.atom,.json,.opml" className="sr-only" tabIndex={-1} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = '' }} />
-      <p className="text-[12px] text-faint">A table (CSV), a calendar, address cards or a saved feed. <ExampleTables /></p>
-      {fault && !chosen && <Notice tone="broken" role="alert">{fault}</Notice>}
+      <Button busy={busy} onClick={() => input.current?.click()}>
+        Upload a file
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        aria-label="A file with entries"
+        accept=".csv,.tsv,.txt,.ics,.vcf,.xml,.rss,.atom,.json,.opml"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void take(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+      <p className="text-[12px] text-faint">
+        A table (CSV), a calendar, address cards or a saved feed. <ExampleTables />
+      </p>
+      {fault && !chosen && (
+        <Notice tone="broken" role="alert">
+          {fault}
+        </Notice>
+      )}
       {chosen?.table && mapping && (
-        <Dialog open isWide title={`What the columns of ${chosen.name} mean`} onClose={() => setChosen(undefined)}>
-          <MappingEditor headings={chosen.table.headings} rows={chosen.table.rows} mapping={mapping} onChange={setMapping} />
-          {fault && <Notice tone="broken" role="alert">{fault}</Notice>}
-          <div className="flex gap-2"><Button look="main" busy={busy} onClick={() => void keep(chosen, mapping)}>Take {chosen.table.rows.length.toLocaleString('en')} rows</Button><Button onClick={() => setChosen(undefined)}>Cancel</Button></div>
+        <Dialog
+          open
+          isWide
+          title={`What the columns of ${chosen.name} mean`}
+          onClose={() => setChosen(undefined)}
+        >
+          <MappingEditor
+            headings={chosen.table.headings}
+            rows={chosen.table.rows}
+            mapping={mapping}
+            onChange={setMapping}
+          />
+          {fault && (
+            <Notice tone="broken" role="alert">
+              {fault}
+            </Notice>
+          )}
+          <div className="flex gap-2">
+            <Button look="main" busy={busy} onClick={() => void keep(chosen, mapping)}>
+              Take {chosen.table.rows.length.toLocaleString('en')} rows
+            </Button>
+            <Button onClick={() => setChosen(undefined)}>Cancel</Button>
+          </div>
         </Dialog>
       )}
     </div>
@@ -68,7 +128,19 @@ function ExampleTables() {
   return (
     <>
       Tables to fill in:{' '}
-      {tableTypes.map(({ type, label }, at) => <span key={type}>{at > 0 && ', '}<a href={`data:text/csv;charset=utf-8,${encodeURIComponent(exampleTable(type))}`} download={`${label.toLowerCase()}.csv`} className="underline">{label.toLowerCase()}</a></span>)}.
+      {tableTypes.map(({ type, label }, at) => (
+        <span key={type}>
+          {at > 0 && ', '}
+          <a
+            href={`data:text/csv;charset=utf-8,${encodeURIComponent(exampleTable(type))}`}
+            download={`${label.toLowerCase()}.csv`}
+            className="underline"
+          >
+            {label.toLowerCase()}
+          </a>
+        </span>
+      ))}
+      .
     </>
   )
 }

@@ -8,6 +8,13 @@ export const metadata: Metadata = { title: 'Connect an account', robots: 'noinde
 
 export default async function Page({ params }: { params: Promise<{ token: string }> }) {
   const { token } = await params
-  const invited = await readInvitation(token).then((value) => ({ value }), (error: unknown) => ({ problem: describeProblem(problemOf(error)) }))
-  return 'value' in invited ? <InvitationView token={token} invited={invited.value} /> : <InvitationOver problem={invited.problem} />
+  const invited = await readInvitation(token).then(
+    (value) => ({ value }),
+    (error: unknown) => ({ problem: describeProblem(problemOf(error)) }),
+  )
+  return 'value' in invited ? (
+    <InvitationView token={token} invited={invited.value} />
+  ) : (
+    <InvitationOver problem={invited.problem} />
+  )
 }

@@ -16,17 +16,59 @@ const item = (at: number, ref: string, name: string, text: string): Item => ({
 })
 
 export const exampleItems: readonly Item[] = [
-  item(1, '0c4f1aaaaaaaaaaaaaaaaaaa', 'The first firing of the year', 'Forty plates went in and thirty-eight came out. The two that cracked are on the garden wall.'),
-  item(2, '1e9b30aaaaaaaaaaaaaaaaaa', 'Places left on Saturday', 'Two stools are free by the window. Bring an apron; clay, tools and tea are here.'),
-  item(3, '2a07c5aaaaaaaaaaaaaaaaaa', 'A blue that is warmer than the sea', 'Mixed to match the marsh at half past six on a morning in March.'),
-  item(4, '33d1f2aaaaaaaaaaaaaaaaaa', 'Three hundred mugs want three hundred handles', 'Pulled, dried, trimmed and cursed. The cursing is optional.'),
-  item(5, '', 'What the children made', 'Seven otters, four volcanoes and something that its maker says is Tuesday.'),
+  item(
+    1,
+    '0c4f1aaaaaaaaaaaaaaaaaaa',
+    'The first firing of the year',
+    'Forty plates went in and thirty-eight came out. The two that cracked are on the garden wall.',
+  ),
+  item(
+    2,
+    '1e9b30aaaaaaaaaaaaaaaaaa',
+    'Places left on Saturday',
+    'Two stools are free by the window. Bring an apron; clay, tools and tea are here.',
+  ),
+  item(
+    3,
+    '2a07c5aaaaaaaaaaaaaaaaaa',
+    'A blue that is warmer than the sea',
+    'Mixed to match the marsh at half past six on a morning in March.',
+  ),
+  item(
+    4,
+    '33d1f2aaaaaaaaaaaaaaaaaa',
+    'Three hundred mugs want three hundred handles',
+    'Pulled, dried, trimmed and cursed. The cursing is optional.',
+  ),
+  item(
+    5,
+    '',
+    'What the children made',
+    'Seven otters, four volcanoes and something that its maker says is Tuesday.',
+  ),
 ]
 
-const review = (at: number, ratingValue: number, by: string, text: string): Item => ({ type: 'Review', id: `example/r${at}`, source: 'example', sourceName: 'County opinions', name: '', text, image: [], author: { name: by }, keywords: [], datePublished: `2026-03-${String(28 - at * 3).padStart(2, '0')}T08:00:00.000Z`, reviewRating: { ratingValue, bestRating: 5 } })
+const review = (at: number, ratingValue: number, by: string, text: string): Item => ({
+  type: 'Review',
+  id: `example/r${at}`,
+  source: 'example',
+  sourceName: 'County opinions',
+  name: '',
+  text,
+  image: [],
+  author: { name: by },
+  keywords: [],
+  datePublished: `2026-03-${String(28 - at * 3).padStart(2, '0')}T08:00:00.000Z`,
+  reviewRating: { ratingValue, bestRating: 5 },
+})
 
 export const exampleReviews: readonly Item[] = [
-  review(1, 5, 'Ada T.', 'Worth the walk in the rain. We left with clay on our shoes and two bowls that nearly match.'),
+  review(
+    1,
+    5,
+    'Ada T.',
+    'Worth the walk in the rain. We left with clay on our shoes and two bowls that nearly match.',
+  ),
   review(2, 4, 'Bram S.', 'Patient teachers. The window stools are cold in March; bring a jumper.'),
   review(3, 5, 'Cleo M.', 'A mug for life. It has outlived two teapots already.'),
   review(4, 3, 'Dot E.', 'Lovely pots, small car park.'),

@@ -16,7 +16,17 @@ export const feedFields = {
     ],
     { step: 'arrange', group: 'Layout', part: 'list', label: 'Layout', default: 'list' },
   ),
-  'layout.columns': number({ min: 1, max: 5, unit: 'side by side' }, { step: 'arrange', group: 'Layout', part: 'list', label: 'At most', default: 3, shownWhen: { path: 'layout', is: ['cards'] } }),
+  'layout.columns': number(
+    { min: 1, max: 5, unit: 'side by side' },
+    {
+      step: 'arrange',
+      group: 'Layout',
+      part: 'list',
+      label: 'At most',
+      default: 3,
+      shownWhen: { path: 'layout', is: ['cards'] },
+    },
+  ),
   'facts.picture': toggle({ ...facts, part: 'picture', label: 'Picture', default: true }),
   'picture.shape': choice(
     [
@@ -24,7 +34,13 @@ export const feedFields = {
       { value: 'square', label: 'Square' },
       { value: 'tall', label: 'Tall' },
     ],
-    { ...facts, part: 'picture', label: 'Shape of pictures', default: 'wide', shownWhen: { path: 'facts.picture', is: [true] } },
+    {
+      ...facts,
+      part: 'picture',
+      label: 'Shape of pictures',
+      default: 'wide',
+      shownWhen: { path: 'facts.picture', is: [true] },
+    },
   ),
   'facts.date': choice(
     [
@@ -48,14 +64,51 @@ export const feedFields = {
     ],
     { ...facts, part: 'summary', label: 'Summary', default: '2' },
   ),
-  'title.lines': number({ min: 1, max: 4, unit: 'lines' }, { ...facts, part: 'title', label: 'Titles take at most', default: 2, folded: true }),
-  'link.label': text({ maxLength: 40, placeholder: 'No link below' }, { step: 'arrange', group: 'Link to the entry', part: 'more', label: 'Its words', hint: 'The title is always a link', default: 'Read on' }),
-  'average.shown': toggle({ step: 'arrange', group: 'Average of reviews', part: 'average', label: 'Stand above the entries', hint: 'Always of all reviews that the sources have, also of those that are hidden', default: false }),
+  'title.lines': number(
+    { min: 1, max: 4, unit: 'lines' },
+    { ...facts, part: 'title', label: 'Titles take at most', default: 2, folded: true },
+  ),
+  'link.label': text(
+    { maxLength: 40, placeholder: 'No link below' },
+    {
+      step: 'arrange',
+      group: 'Link to the entry',
+      part: 'more',
+      label: 'Its words',
+      hint: 'The title is always a link',
+      default: 'Read on',
+    },
+  ),
+  'average.shown': toggle({
+    step: 'arrange',
+    group: 'Average of reviews',
+    part: 'average',
+    label: 'Stand above the entries',
+    hint: 'Always of all reviews that the sources have, also of those that are hidden',
+    default: false,
+  }),
   ...productFields,
   ...headingFields,
-  'empty.text': text({ maxLength: 160 }, { step: 'arrange', group: 'When there is nothing', part: 'empty', label: 'What visitors read then', default: 'Nothing new at the moment.', folded: true }),
+  'empty.text': text(
+    { maxLength: 160 },
+    {
+      step: 'arrange',
+      group: 'When there is nothing',
+      part: 'empty',
+      label: 'What visitors read then',
+      default: 'Nothing new at the moment.',
+      folded: true,
+    },
+  ),
   ...lookFields,
-  'look.stars': colour({ step: 'dress', group: 'Colours', part: 'stars', label: 'Stars', default: { link: 'color.accent' }, shownWhen: { path: 'facts.stars', is: [true] } }),
+  'look.stars': colour({
+    step: 'dress',
+    group: 'Colours',
+    part: 'stars',
+    label: 'Stars',
+    default: { link: 'color.accent' },
+    shownWhen: { path: 'facts.stars', is: [true] },
+  }),
   ...placeFields,
 }
 

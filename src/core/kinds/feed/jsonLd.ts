@@ -7,7 +7,11 @@ export function feedJsonLd(model: FeedModel): object | undefined {
     '@context': 'https://schema.org',
     '@type': 'ItemList',
     ...(model.heading ? { name: model.heading } : {}),
-    itemListElement: model.entries.map((entry, at) => ({ '@type': 'ListItem', position: at + 1, item: thing(entry) })),
+    itemListElement: model.entries.map((entry, at) => ({
+      '@type': 'ListItem',
+      position: at + 1,
+      item: thing(entry),
+    })),
   }
 }
 
@@ -18,7 +22,11 @@ function thing({ type, title, url, date, author }: FeedEntry): object {
     '@type': type,
     [isWritten ? 'headline' : 'name']: title,
     ...(url ? { url } : {}),
-    ...(date && type === 'Event' ? { startDate: date.iso } : date && type !== 'Person' && type !== 'Place' && type !== 'Product' ? { datePublished: date.iso } : {}),
+    ...(date && type === 'Event'
+      ? { startDate: date.iso }
+      : date && type !== 'Person' && type !== 'Place' && type !== 'Product'
+        ? { datePublished: date.iso }
+        : {}),
     ...(author && (isWritten || type === 'Review') ? { author: { '@type': 'Person', name: author } } : {}),
   }
 }

@@ -6,7 +6,15 @@
 import type { FeedValues } from './fields'
 
 /** Line heights and sizes in em of the text size. */
-export const type = { titleSize: 1.125, titleLine: 1.3, smallSize: 0.875, smallLine: 1.5, textLine: 1.5, headingSize: 1.5, headingLine: 1.25 } as const
+export const type = {
+  titleSize: 1.125,
+  titleLine: 1.3,
+  smallSize: 0.875,
+  smallLine: 1.5,
+  textLine: 1.5,
+  headingSize: 1.5,
+  headingLine: 1.25,
+} as const
 
 /** Narrowest card in em of the text size; below two of them cards stand one under the other. */
 export const cardMinEm = 14
@@ -14,10 +22,13 @@ export const cardMinEm = 14
 export const roomyEm = 34
 export const pictureEm = { narrow: 6, roomy: 13, column: 3.5 } as const
 
-export const ratioOf = (shape: FeedValues['picture.shape']) => ({ wide: 16 / 9, square: 1, tall: 4 / 5 })[shape]
+export const ratioOf = (shape: FeedValues['picture.shape']) =>
+  ({ wide: 16 / 9, square: 1, tall: 4 / 5 })[shape]
 
-export const hasMeta = (values: FeedValues) => values['facts.date'] !== 'none' || values['facts.author'] || values['facts.source'] || values['facts.price']
-export const summaryLines = (values: FeedValues) => (values.layout === 'column' ? Math.min(1, +values['facts.summary']) : +values['facts.summary'])
+export const hasMeta = (values: FeedValues) =>
+  values['facts.date'] !== 'none' || values['facts.author'] || values['facts.source'] || values['facts.price']
+export const summaryLines = (values: FeedValues) =>
+  values.layout === 'column' ? Math.min(1, +values['facts.summary']) : +values['facts.summary']
 export const hasPicture = (values: FeedValues) => values['facts.picture']
 
 /** Height in em of an entry's words, gaps included. */
@@ -77,11 +88,15 @@ function entryHeight(values: FeedValues, inner: number): number {
       return 2 * border + (hasPicture(values) ? width / ratio : 0) + words + 2 * cardPadding(values)
     }
     case 'list': {
-      const picture = hasPicture(values) ? ((inner >= roomyEm * em ? pictureEm.roomy : pictureEm.narrow) * em) / ratio : 0
+      const picture = hasPicture(values)
+        ? ((inner >= roomyEm * em ? pictureEm.roomy : pictureEm.narrow) * em) / ratio
+        : 0
       return Math.max(words, picture) + values['look.spacing'] + border
     }
     case 'column':
-      return Math.max(words, hasPicture(values) ? pictureEm.column * em : 0) + values['look.spacing'] / 2 + border
+      return (
+        Math.max(words, hasPicture(values) ? pictureEm.column * em : 0) + values['look.spacing'] / 2 + border
+      )
   }
 }
 

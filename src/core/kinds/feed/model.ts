@@ -10,7 +10,11 @@ import type { KindContext } from '../kind'
 import type { FeedValues } from './fields'
 import { summaryLines } from './measures'
 
-export interface EntryPicture { readonly src: string; readonly srcset: string; readonly alt: string }
+export interface EntryPicture {
+  readonly src: string
+  readonly srcset: string
+  readonly alt: string
+}
 
 export interface FeedEntry {
   readonly id: string
@@ -29,7 +33,10 @@ export interface FeedEntry {
 }
 
 /** `half` counts half stars, 0 to 10. */
-export interface Stars { readonly half: number; readonly words: string }
+export interface Stars {
+  readonly half: number
+  readonly words: string
+}
 
 export interface EntryProduct {
   readonly id: string
@@ -54,7 +61,11 @@ export interface FeedModel {
 /** Widths in px that delivery keeps of each picture. */
 export const pictureLadder = [160, 320, 640, 960, 1280] as const
 /** Those that a layout can use; a longer list only makes every page heavier. */
-const widthsFor: Readonly<Record<FeedValues['layout'], readonly (typeof pictureLadder)[number][]>> = { cards: [320, 640, 1280], list: [160, 320, 640], column: [160, 320] }
+const widthsFor: Readonly<Record<FeedValues['layout'], readonly (typeof pictureLadder)[number][]>> = {
+  cards: [320, 640, 1280],
+  list: [160, 320, 640],
+  column: [160, 320],
+}
 /** Letters of a line at most, so that what is cut off is not sent along. */
 const lettersALine = 160
 
@@ -67,17 +78,28 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
     linkLabel: values.layout === 'column' ? '' : values['link.label'],
     emptyText: values['empty.text'],
     ago: values['facts.date'] === 'ago',
-    average: values['average.shown'] && context.reviews ? averageOf(context.reviews, context.locale) : undefined,
+    average:
+      values['average.shown'] && context.reviews ? averageOf(context.reviews, context.locale) : undefined,
     entries: items.map((item) => {
       const iso = dateOf(item, context)
       const isSigned = isOpinion(item) && values['facts.author']
-      const [title, text] = item.name ? [item.name, item.text] : isSigned ? [item.author!.name, item.text] : firstSentence(item.text)
+      const [title, text] = item.name
+        ? [item.name, item.text]
+        : isSigned
+          ? [item.author!.name, item.text]
+          : firstSentence(item.text)
       return {
         id: item.id,
         title: `${title || 'Untitled'}${statusOf(item, context.locale)}`,
         url: item.url,
-        picture: values['facts.picture'] && item.image[0] ? pictureOf(item.image[0].ref, item.image[0].caption, widthsFor[values.layout], context.assets) : undefined,
-        date: values['facts.date'] !== 'none' && iso ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) } : undefined,
+        picture:
+          values['facts.picture'] && item.image[0]
+            ? pictureOf(item.image[0].ref, item.image[0].caption, widthsFor[values.layout], context.assets)
+            : undefined,
+        date:
+          values['facts.date'] !== 'none' && iso
+            ? { iso, words: dateInWords(iso, context.locale, context.offsetAt(Date.parse(iso))) }
+            : undefined,
         author: values['facts.author'] && !isSigned ? item.author?.name : undefined,
         source: values['facts.source'] ? item.sourceName : undefined,
         summary: lines > 0 && text ? shorten(text, lines * lettersALine) : undefined,
@@ -91,27 +113,55 @@ export function feedModel(items: readonly Item[], values: FeedValues, context: K
   }
 }
 
-const starsIn = (stars: number | undefined, locale: string): Stars | undefined => (stars === undefined ? undefined : { half: Math.round(Math.min(5, Math.max(0, stars)) * 2), words: `${numberInWords(stars, Number.isInteger(stars) ? 0 : 1, locale)} ${wordIn('of', locale)} 5` })
+const starsIn = (stars: number | undefined, locale: string): Stars | undefined =>
+  stars === undefined
+    ? undefined
+    : {
+        half: Math.round(Math.min(5, Math.max(0, stars)) * 2),
+        words: `${numberInWords(stars, Number.isInteger(stars) ? 0 : 1, locale)} ${wordIn('of', locale)} 5`,
+      }
 
 function averageOf({ average, count }: Average, locale: string): FeedModel['average'] {
   const value = numberInWords(average, 1, locale)
-  return { ...starsIn(average, locale)!, value, words: `${value} ${wordIn('of', locale)} 5`, of: `${numberInWords(count, 0, locale)} ${wordIn(count === 1 ? 'review' : 'reviews', locale)}` }
+  return {
+    ...starsIn(average, locale)!,
+    value,
+    words: `${value} ${wordIn('of', locale)} 5`,
+    of: `${numberInWords(count, 0, locale)} ${wordIn(count === 1 ? 'review' : 'reviews', locale)}`,
+  }
 }
 
-const productOf = ({ id, name, url, image, offers }: LinkedProduct, { assets, locale }: KindContext): EntryProduct => ({ id, name, url, picture: image && pictureOf(image.ref, '', [160], assets), price: offers && priceInWords(offers, locale) })
+const productOf = (
+  { id, name, url, image, offers }: LinkedProduct,
+  { assets, locale }: KindContext,
+): EntryProduct => ({
+  id,
+  name,
+  url,
+  picture: image && pictureOf(image.ref, '', [160], assets),
+  price: offers && priceInWords(offers, locale),
+})
 
 /** Nobody should set out for what does not take place. */
-const statusOf = ({ eventStatus }: Item, locale: string): string => (eventStatus === 'EventCancelled' ? ` (${wordIn('cancelled', locale)})` : eventStatus === 'EventPostponed' ? ` (${wordIn('postponed', locale)})` : '')
+const statusOf = ({ eventStatus }: Item, locale: string): string =>
+  eventStatus === 'EventCancelled'
+    ? ` (${wordIn('cancelled', locale)})`
+    : eventStatus === 'EventPostponed'
+      ? ` (${wordIn('postponed', locale)})`
+      : ''
 
 /** A review without a title has its writer for one: nobody's first words are a headline. */
-const isOpinion = (item: Item) => item.type === 'Review' && !item.name && item.author !== undefined && item.text !== ''
+const isOpinion = (item: Item) =>
+  item.type === 'Review' && !item.name && item.author !== undefined && item.text !== ''
 
 const longestTitle = 90
 
 /** A post without a title begins with one all the same; what is left is its text. */
 function firstSentence(text: string): [string, string] {
   const end = /[.!?…](?=\s)/.exec(text)?.index ?? text.length
-  return end < longestTitle ? [text.slice(0, end + 1), text.slice(end + 1).trim()] : [shorten(text, longestTitle), text]
+  return end < longestTitle
+    ? [text.slice(0, end + 1), text.slice(end + 1).trim()]
+    : [shorten(text, longestTitle), text]
 }
 
 /** An event's next date, else when it was published: an instant, or a day as it is written. */
@@ -122,7 +172,12 @@ function dateOf(item: Item, context: KindContext): string | undefined {
   return next === undefined ? undefined : new Date(next).toISOString()
 }
 
-const pictureOf = (ref: string, caption: string | undefined, widths: readonly number[], assets: string): EntryPicture => ({
+const pictureOf = (
+  ref: string,
+  caption: string | undefined,
+  widths: readonly number[],
+  assets: string,
+): EntryPicture => ({
   src: `${assets}/p/${ref}/${widths.at(-1)}.webp`,
   srcset: widths.map((width) => `${assets}/p/${ref}/${width}.webp ${width}w`).join(', '),
   alt: caption ?? '',

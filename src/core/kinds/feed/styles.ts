@@ -1,7 +1,20 @@
 /** Stylesheet of a feed widget. Sizes come from `measures.ts`, which also tells the reserved height. */
 import { fontStack } from '../../design/fonts'
 import type { FeedValues } from './fields'
-import { averageEm, cardMinEm, cardPadding, gapEm, paddingPx, pictureEm, productEm, ratioOf, roomyEm, summaryLines, type, wordsEm } from './measures'
+import {
+  averageEm,
+  cardMinEm,
+  cardPadding,
+  gapEm,
+  paddingPx,
+  pictureEm,
+  productEm,
+  ratioOf,
+  roomyEm,
+  summaryLines,
+  type,
+  wordsEm,
+} from './measures'
 
 const shortList = 24
 
@@ -13,7 +26,10 @@ export function feedStyles(values: FeedValues): string {
   const own = values['look.font'] === 'brand'
   const columns = values['layout.columns']
   // Long lists cost a slow phone nothing below the fold; short ones keep the whole of their outlines.
-  const lazy = values['rules.limit'] > shortList ? `content-visibility:auto;contain-intrinsic-block-size:auto ${Math.round(wordsEm(values) + (values.layout === 'cards' && values['facts.picture'] ? cardMinEm : 0))}em;` : 'contain:layout style;'
+  const lazy =
+    values['rules.limit'] > shortList
+      ? `content-visibility:auto;contain-intrinsic-block-size:auto ${Math.round(wordsEm(values) + (values.layout === 'cards' && values['facts.picture'] ? cardMinEm : 0))}em;`
+      : 'contain:layout style;'
   return `
 [part=widget]{padding:${paddingPx(values)}px;color:${values['look.text']};font-size:${values['look.textSize']}px;line-height:${type.textLine};${own ? `font-family:${fontStack(values['look.bodyFont'])};` : ''}${values['look.transparent'] ? '' : `background:${values['look.background']};border-radius:${radius}px;`}}
 [part=heading]{margin:0 0 ${space}px;font-size:${type.headingSize}em;line-height:${type.headingLine};font-weight:700;color:${values['look.title']};${headingFont(values)}}
@@ -67,6 +83,8 @@ const starStyles = (full: string, empty: string) =>
 ${Array.from({ length: 10 }, (_one, at) => `.h${at + 1}{--f:${(at + 1) * 10}%}`).join('')}
 `
 
-const headingFont = (values: FeedValues) => (values['look.font'] === 'brand' ? `font-family:${fontStack(values['look.headingFont'])};` : '')
-const clamp = (lines: number) => `display:-webkit-box;-webkit-box-orient:vertical;-webkit-line-clamp:${lines};overflow:hidden;`
+const headingFont = (values: FeedValues) =>
+  values['look.font'] === 'brand' ? `font-family:${fontStack(values['look.headingFont'])};` : ''
+const clamp = (lines: number) =>
+  `display:-webkit-box;-webkit-box-orient:vertical;-webkit-line-clamp:${lines};overflow:hidden;`
 const round = (value: number) => Math.ceil(value * 1000) / 1000

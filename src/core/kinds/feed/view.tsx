@@ -10,12 +10,20 @@ export function FeedView(model: FeedModel) {
   return (
     <div part="widget">
       {model.heading && <Heading part="heading">{model.heading}</Heading>}
-      {model.average && <p part="average"><StarRow stars={model.average} /><b>{model.average.value}</b><span>{model.average.of}</span></p>}
+      {model.average && (
+        <p part="average">
+          <StarRow stars={model.average} />
+          <b>{model.average.value}</b>
+          <span>{model.average.of}</span>
+        </p>
+      )}
       {model.entries.length === 0 ? (
         <p part="empty">{model.emptyText}</p>
       ) : (
         <ul class={layoutClass[model.layout]} part="list" role="list" data-chunks>
-          {model.entries.map((entry) => <Entry key={entry.id} entry={entry} model={model} Title={Title} />)}
+          {model.entries.map((entry) => (
+            <Entry key={entry.id} entry={entry} model={model} Title={Title} />
+          ))}
         </ul>
       )}
     </div>
@@ -24,7 +32,11 @@ export function FeedView(model: FeedModel) {
 
 function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Title: 'h3' }) {
   const meta = [
-    entry.date && <time key="date" datetime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>{entry.date.words}</time>,
+    entry.date && (
+      <time key="date" datetime={entry.date.iso} {...(model.ago ? { 'data-ago': '' } : {})}>
+        {entry.date.words}
+      </time>
+    ),
     entry.author && <span key="author">{entry.author}</span>,
     entry.source && <span key="source">{entry.source}</span>,
     entry.price && <b key="price">{entry.price}</b>,
@@ -33,18 +45,38 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
     <li part="card" data-key={entry.id} lang={entry.language}>
       {entry.picture && (
         <div part="picture">
-          <img src={entry.picture.src} srcset={entry.picture.srcset} sizes="auto, (max-width: 480px) 100vw, 420px" alt={entry.picture.alt} loading="lazy" />
+          <img
+            src={entry.picture.src}
+            srcset={entry.picture.srcset}
+            sizes="auto, (max-width: 480px) 100vw, 420px"
+            alt={entry.picture.alt}
+            loading="lazy"
+          />
         </div>
       )}
       <div part="words">
         <Title part="title">{entry.url ? <a href={entry.url}>{entry.title}</a> : entry.title}</Title>
-        {entry.stars && <p class="rating"><StarRow stars={entry.stars} /></p>}
+        {entry.stars && (
+          <p class="rating">
+            <StarRow stars={entry.stars} />
+          </p>
+        )}
         {meta.length > 0 && <p part="meta">{meta}</p>}
         {entry.summary && <p part="summary">{entry.summary}</p>}
-        {entry.products.length > 0 && <ul part="products" role="list">{entry.products.map((product) => <li key={product.id}><Product product={product} /></li>)}</ul>}
+        {entry.products.length > 0 && (
+          <ul part="products" role="list">
+            {entry.products.map((product) => (
+              <li key={product.id}>
+                <Product product={product} />
+              </li>
+            ))}
+          </ul>
+        )}
         {model.linkLabel && entry.url && (
           // The title's link reaches over the whole entry: one stop for the keyboard, and no “read on” without what is to be read.
-          <p part="more" aria-hidden="true">{model.linkLabel}</p>
+          <p part="more" aria-hidden="true">
+            {model.linkLabel}
+          </p>
         )}
       </div>
     </li>
@@ -52,7 +84,11 @@ function Entry({ entry, model, Title }: { entry: FeedEntry; model: FeedModel; Ti
 }
 
 /** Filled from the start by a class of its own: strict pages block style attributes. */
-const StarRow = ({ stars }: { stars: Stars }) => <span part="stars" class={`h${stars.half}`} role="img" aria-label={stars.words}>★★★★★</span>
+const StarRow = ({ stars }: { stars: Stars }) => (
+  <span part="stars" class={`h${stars.half}`} role="img" aria-label={stars.words}>
+    ★★★★★
+  </span>
+)
 
 function Product({ product: { name, url, picture, price } }: { product: EntryProduct }) {
   const inside = [
@@ -60,5 +96,11 @@ function Product({ product: { name, url, picture, price } }: { product: EntryPro
     <span key="name">{name}</span>,
     price && <b key="price">{price}</b>,
   ]
-  return url ? <a part="product" href={url}>{inside}</a> : <span part="product">{inside}</span>
+  return url ? (
+    <a part="product" href={url}>
+      {inside}
+    </a>
+  ) : (
+    <span part="product">{inside}</span>
+  )
 }

@@ -6,36 +6,81 @@ export const sourceFields = {
 }
 
 export const headingFields = {
-  'heading.text': text({ maxLength: 120, placeholder: 'No heading' }, { step: 'arrange', group: 'Heading', part: 'heading', label: 'Words', default: '' }),
+  'heading.text': text(
+    { maxLength: 120, placeholder: 'No heading' },
+    { step: 'arrange', group: 'Heading', part: 'heading', label: 'Words', default: '' },
+  ),
   'heading.level': choice(
     [
       { value: '2', label: 'Level 2' },
       { value: '3', label: 'Level 3' },
       { value: '4', label: 'Level 4' },
     ],
-    { step: 'arrange', group: 'Heading', part: 'heading', label: 'Level in the page', hint: 'One below the heading that it stands under', default: '2', folded: true },
+    {
+      step: 'arrange',
+      group: 'Heading',
+      part: 'heading',
+      label: 'Level in the page',
+      hint: 'One below the heading that it stands under',
+      default: '2',
+      folded: true,
+    },
   ),
 }
 
 export const productFields = {
-  'products.limit': number({ min: 0, max: 6, unit: 'on each entry', zero: 'not shown' }, { step: 'arrange', group: 'Products', part: 'products', label: 'Linked products, at most', hint: 'They are linked to entries in the sorting table', default: 0 }),
+  'products.limit': number(
+    { min: 0, max: 6, unit: 'on each entry', zero: 'not shown' },
+    {
+      step: 'arrange',
+      group: 'Products',
+      part: 'products',
+      label: 'Linked products, at most',
+      hint: 'They are linked to entries in the sorting table',
+      default: 0,
+    },
+  ),
 }
 
 const colours = { step: 'dress', group: 'Colours' } as const
 const shape = { step: 'dress', group: 'Shape' } as const
 
 export const lookFields = {
-  'look.transparent': toggle({ ...colours, part: 'widget', label: 'No background of its own', hint: 'The page shows through', default: true }),
-  'look.background': colour({ ...colours, part: 'widget', label: 'Background', default: { link: 'color.background' }, shownWhen: { path: 'look.transparent', is: [false] } }),
+  'look.transparent': toggle({
+    ...colours,
+    part: 'widget',
+    label: 'No background of its own',
+    hint: 'The page shows through',
+    default: true,
+  }),
+  'look.background': colour({
+    ...colours,
+    part: 'widget',
+    label: 'Background',
+    default: { link: 'color.background' },
+    shownWhen: { path: 'look.transparent', is: [false] },
+  }),
   'look.title': colour({ ...colours, part: 'title', label: 'Titles', default: { link: 'color.text' } }),
   'look.text': colour({ ...colours, part: 'summary', label: 'Text', default: { link: 'color.text' } }),
   'look.muted': colour({ ...colours, part: 'meta', label: 'Small print', default: { link: 'color.muted' } }),
   'look.accent': colour({ ...colours, part: 'more', label: 'Links', default: { link: 'color.accent' } }),
   'look.line': colour({ ...colours, part: 'card', label: 'Lines', default: { link: 'color.line' } }),
-  'look.border': number({ min: 0, max: 8, unit: 'px', zero: 'none' }, { ...shape, part: 'card', label: 'Border', default: 1 }),
-  'look.radius': number({ min: 0, max: 40, unit: 'px', zero: 'square' }, { ...shape, part: 'card', label: 'Corners', default: { link: 'radius' } }),
-  'look.spacing': number({ min: 4, max: 48, by: 2, unit: 'px' }, { ...shape, part: 'list', label: 'Spacing', default: 20 }),
-  'look.textSize': number({ min: 12, max: 24, unit: 'px' }, { step: 'dress', group: 'Type', part: 'summary', label: 'Text size', default: 16 }),
+  'look.border': number(
+    { min: 0, max: 8, unit: 'px', zero: 'none' },
+    { ...shape, part: 'card', label: 'Border', default: 1 },
+  ),
+  'look.radius': number(
+    { min: 0, max: 40, unit: 'px', zero: 'square' },
+    { ...shape, part: 'card', label: 'Corners', default: { link: 'radius' } },
+  ),
+  'look.spacing': number(
+    { min: 4, max: 48, by: 2, unit: 'px' },
+    { ...shape, part: 'list', label: 'Spacing', default: 20 },
+  ),
+  'look.textSize': number(
+    { min: 12, max: 24, unit: 'px' },
+    { step: 'dress', group: 'Type', part: 'summary', label: 'Text size', default: 16 },
+  ),
   'look.font': choice(
     [
       { value: 'page', label: 'As the page' },
@@ -43,18 +88,42 @@ export const lookFields = {
     ],
     { step: 'dress', group: 'Type', part: 'title', label: 'Font', default: 'page' },
   ),
-  'look.headingFont': font({ step: 'dress', group: 'Type', part: 'title', label: 'Headings in', default: { link: 'font.heading' }, shownWhen: { path: 'look.font', is: ['brand'] } }),
-  'look.bodyFont': font({ step: 'dress', group: 'Type', part: 'summary', label: 'Text in', default: { link: 'font.body' }, shownWhen: { path: 'look.font', is: ['brand'] } }),
+  'look.headingFont': font({
+    step: 'dress',
+    group: 'Type',
+    part: 'title',
+    label: 'Headings in',
+    default: { link: 'font.heading' },
+    shownWhen: { path: 'look.font', is: ['brand'] },
+  }),
+  'look.bodyFont': font({
+    step: 'dress',
+    group: 'Type',
+    part: 'summary',
+    label: 'Text in',
+    default: { link: 'font.body' },
+    shownWhen: { path: 'look.font', is: ['brand'] },
+  }),
 }
 
 export const placeFields = {
-  'place.maxWidth': number({ min: 0, max: 1600, by: 10, unit: 'px', zero: 'as wide as its place' }, { step: 'place', group: 'Width', part: 'widget', label: 'Greatest width', default: 0 }),
+  'place.maxWidth': number(
+    { min: 0, max: 1600, by: 10, unit: 'px', zero: 'as wide as its place' },
+    { step: 'place', group: 'Width', part: 'widget', label: 'Greatest width', default: 0 },
+  ),
   'place.align': choice(
     [
       { value: 'start', label: 'At the start' },
       { value: 'centre', label: 'In the middle' },
       { value: 'end', label: 'At the end' },
     ],
-    { step: 'place', group: 'Width', part: 'widget', label: 'Where it stands then', default: 'centre', shownWhen: { path: 'place.maxWidth', isNot: [0] } },
+    {
+      step: 'place',
+      group: 'Width',
+      part: 'widget',
+      label: 'Where it stands then',
+      default: 'centre',
+      shownWhen: { path: 'place.maxWidth', isNot: [0] },
+    },
   ),
 }

@@ -4,5 +4,7 @@ import type { QueryInterface } from 'sequelize'
 export const name = '0005-turns'
 
 export async function up(queries: QueryInterface): Promise<void> {
-  await queries.sequelize.query('create unlogged table turns (host text primary key, next_at timestamptz not null)')
+  await queries.sequelize.query(
+    'create unlogged table turns (host text primary key, next_at timestamptz not null)',
+  )
 }

@@ -1,5 +1,12 @@
 /** Table `agencies`: one agency; nothing of it is ever seen by another. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Agency extends Model<InferAttributes<Agency>, InferCreationAttributes<Agency>> {
   declare id: CreationOptional<string>

@@ -1,5 +1,12 @@
 /** Table `artifacts`: what delivery hands out for a widget, rendered ahead and compressed. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class ArtifactRow extends Model<InferAttributes<ArtifactRow>, InferCreationAttributes<ArtifactRow>> {
   declare ref: string

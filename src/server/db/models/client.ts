@@ -1,5 +1,12 @@
 /** Table `clients`: a business the agency works for, with its brand. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Client extends Model<InferAttributes<Client>, InferCreationAttributes<Client>> {
   declare id: CreationOptional<string>

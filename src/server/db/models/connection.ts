@@ -1,5 +1,12 @@
 /** Table `connections`: an account elsewhere that sources are read through. `secret` is sealed. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Connection extends Model<InferAttributes<Connection>, InferCreationAttributes<Connection>> {
   declare id: CreationOptional<string>

@@ -1,5 +1,12 @@
 /** Table `decisions`: a designer's decision on one item in one widget; live at once. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Decision extends Model<InferAttributes<Decision>, InferCreationAttributes<Decision>> {
   declare widgetId: string

@@ -1,5 +1,12 @@
 /** Table `pages`: a page of a site, and the slots in it. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Page extends Model<InferAttributes<Page>, InferCreationAttributes<Page>> {
   declare id: CreationOptional<string>

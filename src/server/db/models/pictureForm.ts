@@ -1,5 +1,11 @@
 /** Table `picture_forms`: a picture resized to one width of the ladder, as WebP. */
-import { DataTypes, Model, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class PictureForm extends Model<InferAttributes<PictureForm>, InferCreationAttributes<PictureForm>> {
   declare ref: string

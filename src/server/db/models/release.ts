@@ -1,5 +1,12 @@
 /** Table `releases`: a published, numbered version of a widget; never altered. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Release extends Model<InferAttributes<Release>, InferCreationAttributes<Release>> {
   declare id: CreationOptional<string>

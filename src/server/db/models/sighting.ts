@@ -1,5 +1,12 @@
 /** Table `sightings`: a page that has loaded a widget. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Sighting extends Model<InferAttributes<Sighting>, InferCreationAttributes<Sighting>> {
   declare widgetId: string

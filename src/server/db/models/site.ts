@@ -1,5 +1,12 @@
 /** Table `sites`: a client's site on a platform profile (core/snippet/platforms.ts). */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Site extends Model<InferAttributes<Site>, InferCreationAttributes<Site>> {
   declare id: CreationOptional<string>

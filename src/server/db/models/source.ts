@@ -1,5 +1,12 @@
 /** Table `sources`: an address that yields items, its health and its history. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Source extends Model<InferAttributes<Source>, InferCreationAttributes<Source>> {
   declare id: CreationOptional<string>

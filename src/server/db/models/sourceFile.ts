@@ -1,5 +1,12 @@
 /** Table `source_files`: a file that somebody uploaded, as decoded text; its source reads this instead of an address. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class SourceFile extends Model<InferAttributes<SourceFile>, InferCreationAttributes<SourceFile>> {
   declare sourceId: string

@@ -1,7 +1,17 @@
 /** Table `subscriptions`: the hub that tells of a source's news, and how far it has agreed. `secret` is sealed. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
-export class Subscription extends Model<InferAttributes<Subscription>, InferCreationAttributes<Subscription>> {
+export class Subscription extends Model<
+  InferAttributes<Subscription>,
+  InferCreationAttributes<Subscription>
+> {
   declare sourceId: string
   declare hub: string
   /** The address that the hub knows the source by. */
@@ -26,5 +36,11 @@ export const initSubscription = (sequelize: Sequelize): typeof Subscription =>
       askedAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       leaseUntil: DataTypes.DATE,
     },
-    { sequelize, tableName: 'subscriptions', modelName: 'Subscription', underscored: true, timestamps: false },
+    {
+      sequelize,
+      tableName: 'subscriptions',
+      modelName: 'Subscription',
+      underscored: true,
+      timestamps: false,
+    },
   )

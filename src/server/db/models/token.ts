@@ -1,5 +1,12 @@
 /** Table `tokens`: access for scripts; shown once, kept as a hash. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Token extends Model<InferAttributes<Token>, InferCreationAttributes<Token>> {
   declare id: CreationOptional<string>

@@ -1,5 +1,12 @@
 /** Table `widgets`: a kind, its draft and its state; `ref` is what snippets carry. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from '../model'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
 
 export class Widget extends Model<InferAttributes<Widget>, InferCreationAttributes<Widget>> {
   declare id: CreationOptional<string>

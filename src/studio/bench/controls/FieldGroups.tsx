@@ -21,10 +21,20 @@ export interface FieldGroupsProps {
 type Entry = readonly [path: string, field: Field]
 
 export function FieldGroups({ fields, step, settings, brand, part, onChange }: FieldGroupsProps) {
-  const here = Object.entries(fields).filter(([, field]) => field.step === step && field.control.type !== 'sources' && isShown(field, settings))
+  const here = Object.entries(fields).filter(
+    ([, field]) => field.step === step && field.control.type !== 'sources' && isShown(field, settings),
+  )
   const groups = [...new Set(here.map(([, field]) => field.group))]
   const row = ([path, field]: Entry) => (
-    <FieldRow key={path} path={path} field={field} leaf={settings[path]!} brand={brand} isPicked={part !== undefined && field.part === part} onChange={onChange} />
+    <FieldRow
+      key={path}
+      path={path}
+      field={field}
+      leaf={settings[path]!}
+      brand={brand}
+      isPicked={part !== undefined && field.part === part}
+      onChange={onChange}
+    />
   )
   return groups.map((group) => {
     const entries = here.filter(([, field]) => field.group === group)
@@ -38,13 +48,24 @@ export function FieldGroups({ fields, step, settings, brand, part, onChange }: F
   })
 }
 
-function Folded({ entries, part, row }: { entries: readonly Entry[]; part: string | undefined; row: (entry: Entry) => React.ReactNode }) {
+function Folded({
+  entries,
+  part,
+  row,
+}: {
+  entries: readonly Entry[]
+  part: string | undefined
+  row: (entry: Entry) => React.ReactNode
+}) {
   const [open, setOpen] = useState(false)
   if (entries.length === 0) return null
   const isOpen = open || entries.some(([, field]) => part !== undefined && field.part === part)
   return (
     <Collapsible.Root open={isOpen} onOpenChange={setOpen}>
-      <Collapsible.Trigger className="flex items-center gap-1 py-1 text-[13px] text-faint hover:text-ink"><ChevronRight aria-hidden className={`size-3.5 transition-transform ${isOpen ? 'rotate-90' : ''}`} />{isOpen ? 'Fewer' : `${entries.length} more`}</Collapsible.Trigger>
+      <Collapsible.Trigger className="flex items-center gap-1 py-1 text-[13px] text-faint hover:text-ink">
+        <ChevronRight aria-hidden className={`size-3.5 transition-transform ${isOpen ? 'rotate-90' : ''}`} />
+        {isOpen ? 'Fewer' : `${entries.length} more`}
+      </Collapsible.Trigger>
       <Collapsible.Content>{entries.map(row)}</Collapsible.Content>
     </Collapsible.Root>
   )

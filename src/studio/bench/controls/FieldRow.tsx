@@ -14,7 +14,11 @@ import { ToggleControl } from './ToggleControl'
 import { RulesControl } from './RulesControl'
 import { WordsInput } from './WordsInput'
 
-export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy' | 'onChange'> & { readonly path: string; readonly isPicked: boolean; readonly onChange: (path: string, leaf: Leaf, label: string) => void }
+export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy' | 'onChange'> & {
+  readonly path: string
+  readonly isPicked: boolean
+  readonly onChange: (path: string, leaf: Leaf, label: string) => void
+}
 
 export const fieldId = (path: string): string => `field-${path.replace(/\./g, '-')}`
 
@@ -32,12 +36,32 @@ export const FieldRow = memo(function FieldRow({ path, isPicked, onChange: chang
     <div data-field={path} className={`-mx-2 rounded-md px-2 py-1.5 ${isPicked ? 'bg-marigold-wash' : ''}`}>
       <div className={isToggle ? 'flex items-center justify-between gap-3' : 'flex flex-col gap-1'}>
         <div className="flex items-center justify-between gap-2">
-          <label htmlFor={id} className="text-[13px] font-medium">{field.label}</label>
-          {canLink && (isLink(leaf) ? <span className="flex items-center gap-1 text-[12px] text-faint"><Link2 aria-hidden className="size-3.5" />follows the brand</span> : <button type="button" onClick={() => onChange({ link: links[0]! })} className="text-[12px] underline">Follow the brand</button>)}
+          <label htmlFor={id} className="text-[13px] font-medium">
+            {field.label}
+          </label>
+          {canLink &&
+            (isLink(leaf) ? (
+              <span className="flex items-center gap-1 text-[12px] text-faint">
+                <Link2 aria-hidden className="size-3.5" />
+                follows the brand
+              </span>
+            ) : (
+              <button
+                type="button"
+                onClick={() => onChange({ link: links[0]! })}
+                className="text-[12px] underline"
+              >
+                Follow the brand
+              </button>
+            ))}
         </div>
         <ByType {...props} id={id} describedBy={describedBy} />
       </div>
-      {field.hint && <p id={describedBy} className="mt-0.5 text-[12px] text-faint">{field.hint}</p>}
+      {field.hint && (
+        <p id={describedBy} className="mt-0.5 text-[12px] text-faint">
+          {field.hint}
+        </p>
+      )}
     </div>
   )
 })
@@ -55,16 +79,45 @@ function ByType(props: ControlProps) {
     case 'colour':
       return <ColourControl {...props} />
     case 'words':
-      return <WordsInput id={id} words={Array.isArray(leaf) ? (leaf as readonly string[]) : []} describedBy={describedBy} placeholder={control.placeholder} onChange={onChange} />
+      return (
+        <WordsInput
+          id={id}
+          words={Array.isArray(leaf) ? (leaf as readonly string[]) : []}
+          describedBy={describedBy}
+          placeholder={control.placeholder}
+          onChange={onChange}
+        />
+      )
     case 'rules':
       return <RulesControl {...props} />
     case 'text':
-      return <input id={id} value={String(leaf)} maxLength={control.maxLength} placeholder={control.placeholder} aria-describedby={describedBy} onChange={(event) => onChange(event.target.value)} className={inputClass} />
+      return (
+        <input
+          id={id}
+          value={String(leaf)}
+          maxLength={control.maxLength}
+          placeholder={control.placeholder}
+          aria-describedby={describedBy}
+          onChange={(event) => onChange(event.target.value)}
+          className={inputClass}
+        />
+      )
     case 'font':
       return (
-        <select id={id} value={isLink(leaf) ? '' : String(leaf)} onChange={(event) => onChange(event.target.value === '' ? { link: linksFor(field)[0]! } : event.target.value)} className={inputClass}>
+        <select
+          id={id}
+          value={isLink(leaf) ? '' : String(leaf)}
+          onChange={(event) =>
+            onChange(event.target.value === '' ? { link: linksFor(field)[0]! } : event.target.value)
+          }
+          className={inputClass}
+        >
           <option value="">The brand’s</option>
-          {fontFamilies.map((family) => <option key={family.id} value={family.id}>{family.label}</option>)}
+          {fontFamilies.map((family) => (
+            <option key={family.id} value={family.id}>
+              {family.label}
+            </option>
+          ))}
         </select>
       )
     case 'sources':

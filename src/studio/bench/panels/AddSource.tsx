@@ -7,7 +7,15 @@ import { Button } from '../../parts/Button'
 import { Notice } from '../../parts/Notice'
 import { TextField } from '../../parts/TextField'
 
-export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; onAdded: (source: SourceShape) => void; isFirst: boolean }) {
+export function AddSource({
+  clientId,
+  onAdded,
+  isFirst,
+}: {
+  clientId: string
+  onAdded: (source: SourceShape) => void
+  isFirst: boolean
+}) {
   const [address, setAddress] = useState('')
   const [found, setFound] = useState<ProbeShape>()
   const [fault, setFault] = useState<string>()
@@ -37,7 +45,8 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
       setAddress('')
       setFound(undefined)
     } catch (error) {
-      if (error instanceof ApiProblem && error.details.code === 'source_exists') setExisting(String(error.details.facts.id))
+      if (error instanceof ApiProblem && error.details.code === 'source_exists')
+        setExisting(String(error.details.facts.id))
       setFault(sentenceOf(error))
     }
     setBusy(undefined)
@@ -55,7 +64,10 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
         if (!(error instanceof ApiProblem && error.details.code === 'source_exists')) failed.push(one)
       }
     }
-    if (failed.length > 0) setFault(`${failed.length} of ${addresses.length} could not be read: ${failed.slice(0, 3).join(', ')}${failed.length > 3 ? ' …' : ''}`)
+    if (failed.length > 0)
+      setFault(
+        `${failed.length} of ${addresses.length} could not be read: ${failed.slice(0, 3).join(', ')}${failed.length > 3 ? ' …' : ''}`,
+      )
     else setFound(undefined)
     setBusy(undefined)
   }
@@ -71,29 +83,110 @@ export function AddSource({ clientId, onAdded, isFirst }: { clientId: string; on
   const others = found?.announced.filter((feed) => feed.url !== found.address) ?? []
   return (
     <form onSubmit={(event) => void look(event)} className="flex flex-col gap-2" noValidate>
-      <TextField label={isFirst ? 'Paste an address' : 'Add another address'} value={address} onChange={(event) => { setAddress(event.target.value); setFound(undefined) }} placeholder="example.org/feed.xml" inputMode="url" autoComplete="off" spellCheck={false} hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often works, too." error={fault} />
+      <TextField
+        label={isFirst ? 'Paste an address' : 'Add another address'}
+        value={address}
+        onChange={(event) => {
+          setAddress(event.target.value)
+          setFound(undefined)
+        }}
+        placeholder="example.org/feed.xml"
+        inputMode="url"
+        autoComplete="off"
+        spellCheck={false}
+        hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often works, too."
+        error={fault}
+      />
       {existing && <Button onClick={() => void takeExisting(existing)}>Use the one that is there</Button>}
-      {!found && <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>{busy === 'reading' ? 'Reading …' : 'See what is there'}</Button>}
+      {!found && (
+        <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>
+          {busy === 'reading' ? 'Reading …' : 'See what is there'}
+        </Button>
+      )}
       {found && (
         <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
-          {others.length > 0 && found.items > 0 && <p className="text-[13px]">{found.format === 'activitystreams' ? 'The account shows more than its posts' : <>This page describes {found.items === 1 ? 'something' : `${found.items} things`} itself, below. {others.length === 1 ? 'It also announces a feed' : `It also announces ${others.length} feeds`}</>}: {others.slice(0, 5).map((feed) => <Button key={feed.url} small className="mr-1" busy={busy === 'adding'} onClick={() => void add(feed.url)}>{feed.title}</Button>)}</p>}
+          {others.length > 0 && found.items > 0 && (
+            <p className="text-[13px]">
+              {found.format === 'activitystreams' ? (
+                'The account shows more than its posts'
+              ) : (
+                <>
+                  This page describes {found.items === 1 ? 'something' : `${found.items} things`} itself,
+                  below.{' '}
+                  {others.length === 1
+                    ? 'It also announces a feed'
+                    : `It also announces ${others.length} feeds`}
+                </>
+              )}
+              :{' '}
+              {others.slice(0, 5).map((feed) => (
+                <Button
+                  key={feed.url}
+                  small
+                  className="mr-1"
+                  busy={busy === 'adding'}
+                  onClick={() => void add(feed.url)}
+                >
+                  {feed.title}
+                </Button>
+              ))}
+            </p>
+          )}
           {found.announced.length > 0 && found.items === 0 ? (
             <>
-              <p>{found.format === 'opml' ? `A bundle of ${found.announced.length} feeds:` : found.format === 'activitystreams' ? 'An account. It shows:' : `That is a web page. It announces ${found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:`}</p>
+              <p>
+                {found.format === 'opml'
+                  ? `A bundle of ${found.announced.length} feeds:`
+                  : found.format === 'activitystreams'
+                    ? 'An account. It shows:'
+                    : `That is a web page. It announces ${found.announced.length === 1 ? 'a feed' : `${found.announced.length} feeds`}:`}
+              </p>
               <ul className="flex flex-col gap-1">
                 {found.announced.slice(0, found.format === 'opml' ? 100 : 8).map((feed) => (
-                  <li key={feed.url} className="flex items-center justify-between gap-2"><span className="min-w-0"><b className="block truncate font-medium">{feed.title}</b><span className="block truncate font-mono text-[12px] text-faint">{feed.url}</span></span><Button small look="main" busy={busy === 'adding'} onClick={() => void add(feed.url)}>Add</Button></li>
+                  <li key={feed.url} className="flex items-center justify-between gap-2">
+                    <span className="min-w-0">
+                      <b className="block truncate font-medium">{feed.title}</b>
+                      <span className="block truncate font-mono text-[12px] text-faint">{feed.url}</span>
+                    </span>
+                    <Button small look="main" busy={busy === 'adding'} onClick={() => void add(feed.url)}>
+                      Add
+                    </Button>
+                  </li>
                 ))}
               </ul>
-              {found.announced.length > 1 && found.format === 'opml' && <Button look="main" busy={busy === 'adding'} onClick={() => void addAll(found.announced.map((feed) => feed.url))}>Add all {found.announced.length}</Button>}
+              {found.announced.length > 1 && found.format === 'opml' && (
+                <Button
+                  look="main"
+                  busy={busy === 'adding'}
+                  onClick={() => void addAll(found.announced.map((feed) => feed.url))}
+                >
+                  Add all {found.announced.length}
+                </Button>
+              )}
             </>
           ) : (
             <>
               <p className="font-medium">{found.title}</p>
-              <p className="text-[13px] text-faint">{found.items} {found.items === 1 ? 'entry' : 'entries'} · {found.label}{found.mended ? ` · ${found.mended}` : ''}</p>
-              <ul className="list-inside list-disc text-[13px]">{found.sample.slice(0, 3).map((one, at) => <li key={at} className="truncate">{one.name}</li>)}</ul>
-              {found.problems.length > 0 && <Notice tone="look">{found.problems.length} {found.problems.length === 1 ? 'thing is' : 'things are'} not right in it: {found.problems[0]!.where}: {found.problems[0]!.what}; {found.problems[0]!.done}.</Notice>}
-              <Button look="main" busy={busy === 'adding'} onClick={() => void add(found.address)}>{busy === 'adding' ? 'Adding …' : 'Use this source'}</Button>
+              <p className="text-[13px] text-faint">
+                {found.items} {found.items === 1 ? 'entry' : 'entries'} · {found.label}
+                {found.mended ? ` · ${found.mended}` : ''}
+              </p>
+              <ul className="list-inside list-disc text-[13px]">
+                {found.sample.slice(0, 3).map((one, at) => (
+                  <li key={at} className="truncate">
+                    {one.name}
+                  </li>
+                ))}
+              </ul>
+              {found.problems.length > 0 && (
+                <Notice tone="look">
+                  {found.problems.length} {found.problems.length === 1 ? 'thing is' : 'things are'} not right
+                  in it: {found.problems[0]!.where}: {found.problems[0]!.what}; {found.problems[0]!.done}.
+                </Notice>
+              )}
+              <Button look="main" busy={busy === 'adding'} onClick={() => void add(found.address)}>
+                {busy === 'adding' ? 'Adding …' : 'Use this source'}
+              </Button>
             </>
           )}
         </div>

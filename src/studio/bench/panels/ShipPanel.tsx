@@ -23,17 +23,54 @@ export interface ShipPanelProps {
 
 const seenEveryMs = 4_000
 
-export function ShipPanel({ widget, changes, releases, busy, onPublish, onRollBack, onSwitch }: ShipPanelProps) {
+export function ShipPanel({
+  widget,
+  changes,
+  releases,
+  busy,
+  onPublish,
+  onRollBack,
+  onSwitch,
+}: ShipPanelProps) {
   return (
     <div className="flex flex-col divide-y divide-hair [&>section]:py-4 [&>section:first-child]:pt-0">
       <section aria-label="Publishing">
-        {widget.state === 'draft' ? <p className="mb-2">Not live yet. Publishing makes release 1; the snippet then shows it wherever it is pasted.</p> : changes.length === 0 && widget.state === 'live' ? <p className="mb-2" role="status">Release {widget.liveNumber} is live, and the draft is the same.</p> : <p className="mb-2">{widget.state === 'off' ? 'It is switched off. ' : ''}{changes.length > 0 ? `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} since release ${widget.liveNumber}:` : ''}</p>}
+        {widget.state === 'draft' ? (
+          <p className="mb-2">
+            Not live yet. Publishing makes release 1; the snippet then shows it wherever it is pasted.
+          </p>
+        ) : changes.length === 0 && widget.state === 'live' ? (
+          <p className="mb-2" role="status">
+            Release {widget.liveNumber} is live, and the draft is the same.
+          </p>
+        ) : (
+          <p className="mb-2">
+            {widget.state === 'off' ? 'It is switched off. ' : ''}
+            {changes.length > 0
+              ? `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} since release ${widget.liveNumber}:`
+              : ''}
+          </p>
+        )}
         <Changes changes={changes} />
         {widget.state !== 'off' && <FirstTime widget={widget} revision={changes.length} />}
-        <Button look="main" className="w-full" busy={busy} disabled={widget.state === 'live' && changes.length === 0} onClick={onPublish}>{widget.state === 'draft' ? 'Publish' : `Publish as release ${Math.max(0, ...releases.map((one) => one.number)) + 1}`}</Button>
+        <Button
+          look="main"
+          className="w-full"
+          busy={busy}
+          disabled={widget.state === 'live' && changes.length === 0}
+          onClick={onPublish}
+        >
+          {widget.state === 'draft'
+            ? 'Publish'
+            : `Publish as release ${Math.max(0, ...releases.map((one) => one.number)) + 1}`}
+        </Button>
       </section>
-      <section aria-label="Snippet"><Snippets widget={widget} /></section>
-      <section aria-label="Seen on"><SeenOn widget={widget} /></section>
+      <section aria-label="Snippet">
+        <Snippets widget={widget} />
+      </section>
+      <section aria-label="Seen on">
+        <SeenOn widget={widget} />
+      </section>
       {releases.length > 0 && (
         <section aria-label="Releases">
           <h3 className="mb-2 text-[13px] font-semibold">Releases</h3>
@@ -41,11 +78,31 @@ export function ShipPanel({ widget, changes, releases, busy, onPublish, onRollBa
             {releases.map((release) => (
               <li key={release.id} className="flex items-start justify-between gap-2">
                 <div className="min-w-0">
-                  <p className="font-medium">Release {release.number}{release.live && <span className="ml-2 rounded bg-spruce-wash px-1.5 py-0.5 text-[12px] text-spruce">live</span>}</p>
-                  <p className="text-[12px] text-faint">{dayAndTime(release.publishedAt)}, {release.publishedBy}</p>
-                  {release.changes.length > 0 && <details className="text-[12px]"><summary className="text-faint">{release.changes.length} {release.changes.length === 1 ? 'change' : 'changes'}</summary><Changes changes={release.changes} /></details>}
+                  <p className="font-medium">
+                    Release {release.number}
+                    {release.live && (
+                      <span className="ml-2 rounded bg-spruce-wash px-1.5 py-0.5 text-[12px] text-spruce">
+                        live
+                      </span>
+                    )}
+                  </p>
+                  <p className="text-[12px] text-faint">
+                    {dayAndTime(release.publishedAt)}, {release.publishedBy}
+                  </p>
+                  {release.changes.length > 0 && (
+                    <details className="text-[12px]">
+                      <summary className="text-faint">
+                        {release.changes.length} {release.changes.length === 1 ? 'change' : 'changes'}
+                      </summary>
+                      <Changes changes={release.changes} />
+                    </details>
+                  )}
                 </div>
-                {!release.live && <Button small busy={busy} onClick={() => onRollBack(release.number)}>Make live again</Button>}
+                {!release.live && (
+                  <Button small busy={busy} onClick={() => onRollBack(release.number)}>
+                    Make live again
+                  </Button>
+                )}
               </li>
             ))}
           </ol>
@@ -53,8 +110,18 @@ export function ShipPanel({ widget, changes, releases, busy, onPublish, onRollBa
       )}
       {widget.state !== 'draft' && (
         <section aria-label="Switch">
-          <p className="mb-2 text-[13px]">{widget.state === 'live' ? 'Switched off, it shows nothing anywhere and takes no room; the snippet stays where it is.' : 'Switched off: it shows nothing anywhere.'}</p>
-          <Button look={widget.state === 'live' ? 'plain' : 'main'} busy={busy} onClick={() => onSwitch(widget.state !== 'live')}>{widget.state === 'live' ? 'Switch off' : 'Switch on'}</Button>
+          <p className="mb-2 text-[13px]">
+            {widget.state === 'live'
+              ? 'Switched off, it shows nothing anywhere and takes no room; the snippet stays where it is.'
+              : 'Switched off: it shows nothing anywhere.'}
+          </p>
+          <Button
+            look={widget.state === 'live' ? 'plain' : 'main'}
+            busy={busy}
+            onClick={() => onSwitch(widget.state !== 'live')}
+          >
+            {widget.state === 'live' ? 'Switch off' : 'Switch on'}
+          </Button>
         </section>
       )}
     </div>
@@ -63,12 +130,21 @@ export function ShipPanel({ widget, changes, releases, busy, onPublish, onRollBa
 
 const Changes = ({ changes }: { changes: readonly ChangeShape[] }) => (
   <ul className="mb-3 flex flex-col gap-1 text-[13px] empty:hidden">
-    {changes.map((change) => <li key={change.path} className="break-words"><span className="font-medium">{change.label}</span> <span className="text-faint">{change.from} →</span> {change.to}</li>)}
+    {changes.map((change) => (
+      <li key={change.path} className="break-words">
+        <span className="font-medium">{change.label}</span>{' '}
+        <span className="text-faint">{change.from} →</span> {change.to}
+      </li>
+    ))}
   </ul>
 )
 
 function Snippets({ widget }: { widget: WidgetShape }) {
-  const { data } = useQuery({ queryKey: ['snippets', widget.id, widget.liveNumber, widget.pageId, widget.name, widget.updatedAt], queryFn: () => api<SnippetsShape>('GET', `/widgets/${widget.id}/snippets`), placeholderData: (before) => before })
+  const { data } = useQuery({
+    queryKey: ['snippets', widget.id, widget.liveNumber, widget.pageId, widget.name, widget.updatedAt],
+    queryFn: () => api<SnippetsShape>('GET', `/widgets/${widget.id}/snippets`),
+    placeholderData: (before) => before,
+  })
   const [chosen, setChosen] = useState<string>()
   if (!data) return <p className="text-faint">Writing the snippet …</p>
   const form = chosen ?? data.forms.find((one) => one.best)?.form
@@ -77,30 +153,74 @@ function Snippets({ widget }: { widget: WidgetShape }) {
       <h3 className="text-[13px] font-semibold">Snippet for: {data.platform.toLowerCase()}</h3>
       <p className="mb-2 text-[13px] text-faint">{data.where}</p>
       <Tabs.Root value={form} onValueChange={setChosen}>
-        <Tabs.List aria-label="Form of the snippet" className="flex flex-wrap gap-x-3 gap-y-1 border-b border-hair">
-          {data.forms.map((one) => <Tabs.Trigger key={one.form} value={one.form} className="-mb-px border-b-2 border-transparent px-0.5 py-1 text-[13px] data-[state=active]:border-spruce data-[state=active]:font-semibold">{one.label}{!one.through && <span className="ml-1 text-brick">(dropped)</span>}</Tabs.Trigger>)}
+        <Tabs.List
+          aria-label="Form of the snippet"
+          className="flex flex-wrap gap-x-3 gap-y-1 border-b border-hair"
+        >
+          {data.forms.map((one) => (
+            <Tabs.Trigger
+              key={one.form}
+              value={one.form}
+              className="-mb-px border-b-2 border-transparent px-0.5 py-1 text-[13px] data-[state=active]:border-spruce data-[state=active]:font-semibold"
+            >
+              {one.label}
+              {!one.through && <span className="ml-1 text-brick">(dropped)</span>}
+            </Tabs.Trigger>
+          ))}
         </Tabs.List>
         {data.forms.map((one) => (
           <Tabs.Content key={one.form} value={one.form} className="flex flex-col gap-2 pt-3">
-            <p className="text-[13px]">{one.hint}. {one.through ? one.why : ''}{one.best ? ' Best for this site.' : ''}</p>
+            <p className="text-[13px]">
+              {one.hint}. {one.through ? one.why : ''}
+              {one.best ? ' Best for this site.' : ''}
+            </p>
             {!one.through && <Notice tone="broken">{one.why} Take another form for this site.</Notice>}
             <CopyField label="Snippet" value={one.code} rows={5} />
           </Tabs.Content>
         ))}
       </Tabs.Root>
-      {data.policy.length > 0 && <div className="mt-3 flex flex-col gap-2"><Notice tone="look">This site’s Content-Security-Policy needs delivery on these lines:</Notice><CopyField label="Policy lines" value={data.policy.join('\n')} rows={5} /></div>}
+      {data.policy.length > 0 && (
+        <div className="mt-3 flex flex-col gap-2">
+          <Notice tone="look">This site’s Content-Security-Policy needs delivery on these lines:</Notice>
+          <CopyField label="Policy lines" value={data.policy.join('\n')} rows={5} />
+        </div>
+      )}
     </>
   )
 }
 
 function SeenOn({ widget }: { widget: WidgetShape }) {
-  const { data = widget } = useQuery({ queryKey: ['widget', widget.id], queryFn: () => api<WidgetShape>('GET', `/widgets/${widget.id}`), refetchInterval: seenEveryMs })
+  const { data = widget } = useQuery({
+    queryKey: ['widget', widget.id],
+    queryFn: () => api<WidgetShape>('GET', `/widgets/${widget.id}`),
+    refetchInterval: seenEveryMs,
+  })
   return (
     <>
       <h3 className="mb-1 text-[13px] font-semibold">Seen on</h3>
-      {data.sightings.length === 0 ? <p className="text-[13px] text-faint">No page has loaded it yet. Paste the snippet, then open the page: it turns up here.</p> : (
+      {data.sightings.length === 0 ? (
+        <p className="text-[13px] text-faint">
+          No page has loaded it yet. Paste the snippet, then open the page: it turns up here.
+        </p>
+      ) : (
         <ul className="flex flex-col gap-1.5" aria-live="polite">
-          {data.sightings.map((one) => <li key={one.pageUrl + one.form} className="text-[13px]"><a href={one.pageUrl} target="_blank" rel="noreferrer" className="font-mono text-[12px] break-all underline">{one.pageUrl}</a><br /><span className="text-faint">{ago(one.seenAt)}, {one.width} px wide{one.form === 'frame' ? ', in a frame' : ''}{one.state === 'empty' ? ', empty' : ''}</span></li>)}
+          {data.sightings.map((one) => (
+            <li key={one.pageUrl + one.form} className="text-[13px]">
+              <a
+                href={one.pageUrl}
+                target="_blank"
+                rel="noreferrer"
+                className="font-mono text-[12px] break-all underline"
+              >
+                {one.pageUrl}
+              </a>
+              <br />
+              <span className="text-faint">
+                {ago(one.seenAt)}, {one.width} px wide{one.form === 'frame' ? ', in a frame' : ''}
+                {one.state === 'empty' ? ', empty' : ''}
+              </span>
+            </li>
+          ))}
         </ul>
       )}
     </>
@@ -111,13 +231,31 @@ const mostFirst = 5
 
 /** What publishing would show the world for the first time, so that nothing private slips out unseen. */
 function FirstTime({ widget, revision }: { widget: WidgetShape; revision: number }) {
-  const { data } = useQuery({ queryKey: ['first-time', widget.id, widget.liveNumber, widget.draftRevision, revision], queryFn: () => api<ItemShape[]>('GET', `/widgets/${widget.id}/first-time`) })
+  const { data } = useQuery({
+    queryKey: ['first-time', widget.id, widget.liveNumber, widget.draftRevision, revision],
+    queryFn: () => api<ItemShape[]>('GET', `/widgets/${widget.id}/first-time`),
+  })
   if (!data || data.length === 0) return null
   return (
     <div role="status" className="mb-3 rounded-md border border-hair bg-marigold-wash px-3 py-2 text-[13px]">
-      <p className="font-medium">{data.length === 1 ? 'One entry becomes' : `${data.length} entries become`} public for the first time:</p>
-      <ul className="list-inside list-disc">{data.slice(0, mostFirst).map((item) => <li key={item.id} className="truncate">{item.name || item.text || 'Untitled'}</li>)}</ul>
-      {data.length > mostFirst && <p>and {data.length - mostFirst} more. <Link href={`/widgets/${widget.id}/table`} className="underline">Look through them</Link></p>}
+      <p className="font-medium">
+        {data.length === 1 ? 'One entry becomes' : `${data.length} entries become`} public for the first time:
+      </p>
+      <ul className="list-inside list-disc">
+        {data.slice(0, mostFirst).map((item) => (
+          <li key={item.id} className="truncate">
+            {item.name || item.text || 'Untitled'}
+          </li>
+        ))}
+      </ul>
+      {data.length > mostFirst && (
+        <p>
+          and {data.length - mostFirst} more.{' '}
+          <Link href={`/widgets/${widget.id}/table`} className="underline">
+            Look through them
+          </Link>
+        </p>
+      )}
     </div>
   )
 }

@@ -15,19 +15,44 @@ import { dayAndTime, dayOnly } from '../../time'
 const mostTold = 12
 
 export function SiftCounts({ counts, items }: { counts: Counts; items: readonly Item[] }) {
-  const named = useMemo(() => new Map(items.map((item) => [item.id, item.name || item.text || 'Untitled'])), [items])
-  const cutting = counts.steps.filter((step) => step.rule.type !== 'order' && step.rule.type !== 'pin' && (step.rule.type !== 'doubles' || step.removed.length > 0))
+  const named = useMemo(
+    () => new Map(items.map((item) => [item.id, item.name || item.text || 'Untitled'])),
+    [items],
+  )
+  const cutting = counts.steps.filter(
+    (step) =>
+      step.rule.type !== 'order' &&
+      step.rule.type !== 'pin' &&
+      (step.rule.type !== 'doubles' || step.removed.length > 0),
+  )
   const hasRules = cutting.some((step) => step.rule.type !== 'limit' && step.rule.type !== 'doubles')
   return (
     <div role="status" className="mb-4 rounded-md border border-hair bg-paper px-3 py-2">
-      <p><b className="font-semibold">{counts.total}</b> came from the sources. {!hasRules && <>No rule is set: all of them may show.</>}</p>
+      <p>
+        <b className="font-semibold">{counts.total}</b> came from the sources.{' '}
+        {!hasRules && <>No rule is set: all of them may show.</>}
+      </p>
       <ol>
         {cutting.map((step, at) => (
           <li key={at} className="text-[13px]">
-            {step.removed.length === 0 ? <Left step={step} /> : (
+            {step.removed.length === 0 ? (
+              <Left step={step} />
+            ) : (
               <details>
-                <summary className="cursor-pointer list-none [&::-webkit-details-marker]:hidden" title="What it took away"><Left step={step} isOpenable /></summary>
-                <ul className="mb-1 border-l-2 border-edge pl-2 text-faint">{step.removed.slice(0, mostTold).map((id) => <li key={id} className="truncate">{named.get(id) ?? id}</li>)}{step.removed.length > mostTold && <li>and {step.removed.length - mostTold} more</li>}</ul>
+                <summary
+                  className="cursor-pointer list-none [&::-webkit-details-marker]:hidden"
+                  title="What it took away"
+                >
+                  <Left step={step} isOpenable />
+                </summary>
+                <ul className="mb-1 border-l-2 border-edge pl-2 text-faint">
+                  {step.removed.slice(0, mostTold).map((id) => (
+                    <li key={id} className="truncate">
+                      {named.get(id) ?? id}
+                    </li>
+                  ))}
+                  {step.removed.length > mostTold && <li>and {step.removed.length - mostTold} more</li>}
+                </ul>
               </details>
             )}
           </li>
@@ -38,7 +63,19 @@ export function SiftCounts({ counts, items }: { counts: Counts; items: readonly 
 }
 
 const Left = ({ step, isOpenable = false }: { step: RuleStep; isOpenable?: boolean }) => (
-  <span className="flex justify-between gap-3"><span className={`min-w-0 break-words ${isOpenable ? 'underline decoration-dotted underline-offset-2' : ''}`}>{ruleInWords(step.rule)}</span><span className="shrink-0"><b key={step.left} className="tick font-semibold">{step.left}</b> left</span></span>
+  <span className="flex justify-between gap-3">
+    <span
+      className={`min-w-0 break-words ${isOpenable ? 'underline decoration-dotted underline-offset-2' : ''}`}
+    >
+      {ruleInWords(step.rule)}
+    </span>
+    <span className="shrink-0">
+      <b key={step.left} className="tick font-semibold">
+        {step.left}
+      </b>{' '}
+      left
+    </span>
+  </span>
 )
 
 const mostListed = 60
@@ -52,17 +89,31 @@ export interface EntryListProps {
 }
 
 export function EntryList({ items, counts, decisions, table, onDecide }: EntryListProps) {
-  const removedBy = new Map(counts.steps.flatMap((step) => step.removed.map((id) => [id, step.rule] as const)))
-  const doubles = useMemo(() => new Map(findDoubles(items, decisions.apart).map((one) => [one.id, one])), [items, decisions.apart])
+  const removedBy = new Map(
+    counts.steps.flatMap((step) => step.removed.map((id) => [id, step.rule] as const)),
+  )
+  const doubles = useMemo(
+    () => new Map(findDoubles(items, decisions.apart).map((one) => [one.id, one])),
+    [items, decisions.apart],
+  )
   const names = useMemo(() => new Map(items.map((item) => [item.id, item])), [items])
   const listed = items.slice(0, mostListed)
   const why = (item: Item, rule: Rule): string => {
     const double = rule.type === 'doubles' ? doubles.get(item.id) : undefined
-    return double ? `the same as in ${names.get(double.kept)?.sourceName ?? 'another source'} (${double.because})` : rule.type === 'hidden' ? 'hidden by hand' : ruleInWords(rule).toLowerCase()
+    return double
+      ? `the same as in ${names.get(double.kept)?.sourceName ?? 'another source'} (${double.because})`
+      : rule.type === 'hidden'
+        ? 'hidden by hand'
+        : ruleInWords(rule).toLowerCase()
   }
   return (
     <section aria-label="Entries one by one" className="border-t border-hair py-3">
-      <div className="mb-1 flex items-baseline justify-between gap-2"><h3 className="text-[13px] font-semibold">One by one</h3><Link href={table} className="text-[13px] underline">Sort all {items.length} in the table</Link></div>
+      <div className="mb-1 flex items-baseline justify-between gap-2">
+        <h3 className="text-[13px] font-semibold">One by one</h3>
+        <Link href={table} className="text-[13px] underline">
+          Sort all {items.length} in the table
+        </Link>
+      </div>
       <p className="mb-2 text-[12px] text-faint">Hiding and pinning work at once, on the live pages too.</p>
       <ul className="divide-y divide-hair">
         {listed.map((item) => {
@@ -73,17 +124,53 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
           return (
             <li key={item.id} className="flex items-center gap-1.5 py-1.5">
               <div className={`min-w-0 flex-1 ${rule ? 'text-faint' : ''}`}>
-                <p className="truncate text-[13px] font-medium">{isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}{name}</p>
-                <p className="truncate text-[12px] text-faint">{rule ? `Not shown: ${why(item, rule)}` : `Shows · ${whenOf(item)}`}</p>
+                <p className="truncate text-[13px] font-medium">
+                  {isPinned && <Pin aria-label="Pinned" className="mr-1 inline size-3.5" />}
+                  {name}
+                </p>
+                <p className="truncate text-[12px] text-faint">
+                  {rule ? `Not shown: ${why(item, rule)}` : `Shows · ${whenOf(item)}`}
+                </p>
               </div>
-              {rule?.type === 'doubles' && <Button small aria-label={`“${name}” is no double`} onClick={() => onDecide(item, { apart: true })}>No double</Button>}
-              {!rule && <Button small look="quiet" aria-pressed={isPinned} aria-label={`${isPinned ? 'Unpin' : 'Pin'} “${name}”`} onClick={() => onDecide(item, { pinned: !isPinned })}>{isPinned ? 'Unpin' : 'Pin'}</Button>}
-              <Button small aria-label={`${isHidden ? 'Show' : 'Hide'} “${name}”`} onClick={() => onDecide(item, { hidden: !isHidden })}>{isHidden ? 'Show' : 'Hide'}</Button>
+              {rule?.type === 'doubles' && (
+                <Button
+                  small
+                  aria-label={`“${name}” is no double`}
+                  onClick={() => onDecide(item, { apart: true })}
+                >
+                  No double
+                </Button>
+              )}
+              {!rule && (
+                <Button
+                  small
+                  look="quiet"
+                  aria-pressed={isPinned}
+                  aria-label={`${isPinned ? 'Unpin' : 'Pin'} “${name}”`}
+                  onClick={() => onDecide(item, { pinned: !isPinned })}
+                >
+                  {isPinned ? 'Unpin' : 'Pin'}
+                </Button>
+              )}
+              <Button
+                small
+                aria-label={`${isHidden ? 'Show' : 'Hide'} “${name}”`}
+                onClick={() => onDecide(item, { hidden: !isHidden })}
+              >
+                {isHidden ? 'Show' : 'Hide'}
+              </Button>
             </li>
           )
         })}
       </ul>
-      {items.length > listed.length && <p className="pt-2 text-[13px] text-faint">and {items.length - listed.length} more, <Link href={table} className="underline">in the table</Link></p>}
+      {items.length > listed.length && (
+        <p className="pt-2 text-[13px] text-faint">
+          and {items.length - listed.length} more,{' '}
+          <Link href={table} className="underline">
+            in the table
+          </Link>
+        </p>
+      )}
     </section>
   )
 }
@@ -91,5 +178,9 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
 export const whenOf = (item: Item): string => {
   const iso = item.startDate ?? item.datePublished ?? item.dateModified
   // A day alone comes as its midnight.
-  return !iso || Number.isNaN(Date.parse(iso)) ? 'no date' : iso.length === 10 || /T00:00:00(\.000)?Z$/.test(iso) ? dayOnly(iso) : dayAndTime(iso)
+  return !iso || Number.isNaN(Date.parse(iso))
+    ? 'no date'
+    : iso.length === 10 || /T00:00:00(\.000)?Z$/.test(iso)
+      ? dayOnly(iso)
+      : dayAndTime(iso)
 }

@@ -14,7 +14,12 @@ export async function POST(request: Request, { params }: { params: Promise<{ tok
     const { key } = await parseBody(request, input)
     const accepted = await acceptInvitation(token, key)
     // Signing in ends in the browser in which it began.
-    return Response.json(accepted, { headers: { 'cache-control': 'no-store', ...(accepted.url ? { 'set-cookie': invitationCookie(token, env().YIMBLE_STUDIO_URL) } : {}) } })
+    return Response.json(accepted, {
+      headers: {
+        'cache-control': 'no-store',
+        ...(accepted.url ? { 'set-cookie': invitationCookie(token, env().YIMBLE_STUDIO_URL) } : {}),
+      },
+    })
   } catch (error) {
     return answerProblem(problemOf(error))
   }

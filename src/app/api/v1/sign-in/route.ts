@@ -11,9 +11,18 @@ export async function POST(request: Request) {
     checkOrigin(request)
     const body = await parseBody(request, input)
     const address = request.headers.get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'direct'
-    const { token, expiresAt } = await signIn({ ...body, address, userAgent: request.headers.get('user-agent') ?? '' })
+    const { token, expiresAt } = await signIn({
+      ...body,
+      address,
+      userAgent: request.headers.get('user-agent') ?? '',
+    })
     const secure = env().YIMBLE_STUDIO_URL.startsWith('https:') ? '; Secure' : ''
-    return new Response(null, { status: 204, headers: { 'set-cookie': `${sessionCookie}=${token}; Path=/; HttpOnly; SameSite=Lax; Expires=${expiresAt.toUTCString()}${secure}` } })
+    return new Response(null, {
+      status: 204,
+      headers: {
+        'set-cookie': `${sessionCookie}=${token}; Path=/; HttpOnly; SameSite=Lax; Expires=${expiresAt.toUTCString()}${secure}`,
+      },
+    })
   } catch (error) {
     return answerProblem(problemOf(error))
   }

@@ -8,7 +8,10 @@ export async function POST(request: Request) {
     const token = cookieOf(request, sessionCookie)
     const actor = token ? await actorOfSession(token) : undefined
     if (actor) await signOut(actor)
-    return new Response(null, { status: 204, headers: { 'set-cookie': `${sessionCookie}=; Path=/; HttpOnly; SameSite=Lax; Max-Age=0` } })
+    return new Response(null, {
+      status: 204,
+      headers: { 'set-cookie': `${sessionCookie}=; Path=/; HttpOnly; SameSite=Lax; Max-Age=0` },
+    })
   } catch (error) {
     return answerProblem(problemOf(error))
   }

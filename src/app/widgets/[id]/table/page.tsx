@@ -4,4 +4,8 @@ import { SortingTable } from '@/studio/sorting/SortingTable'
 import { viewOf } from '../../../viewOf'
 
 export const metadata = { title: 'Table' }
-export default viewOf(SortingTable, async (actor, id) => ({ ...(await sortingHeadOf(actor, id)), now: Date.now(), delivery: env().YIMBLE_DELIVERY_URL }))
+export default viewOf(SortingTable, async (actor, id) => ({
+  ...(await sortingHeadOf(actor, id)),
+  now: Date.now(),
+  delivery: env().YIMBLE_DELIVERY_URL,
+}))
