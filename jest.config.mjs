@@ -26,6 +26,14 @@ export default {
       testPathIgnorePatterns: ['\\.db\\.test\\.ts$'],
     },
     { ...shared, displayName: 'database', roots: ['<rootDir>/src'], testMatch: ['**/*.db.test.ts'] },
-    { ...shared, displayName: 'browser', roots: ['<rootDir>/e2e'], testMatch: ['**/*.test.ts'] },
+    // Browser tests share one world; those that take its PostgreSQL away are named *.alone.test.ts and run last, one by one.
+    {
+      ...shared,
+      displayName: 'browser',
+      roots: ['<rootDir>/e2e'],
+      testMatch: ['**/*.test.ts'],
+      testPathIgnorePatterns: ['\\.alone\\.test\\.ts$'],
+    },
+    { ...shared, displayName: 'alone', roots: ['<rootDir>/e2e'], testMatch: ['**/*.alone.test.ts'] },
   ],
 }
