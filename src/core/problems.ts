@@ -39,10 +39,57 @@ export const catalogue = {
     'Not for your role',
     (f) => `Your role (${f.role}) may not do this. Ask someone who is ${f.needed}.`,
   ),
+  token_unknown: entry(
+    401,
+    'Token not known',
+    () => 'This token is not known, or it was revoked. Make a new one under Account.',
+  ),
   wrong_origin: entry(
     403,
     'Request from elsewhere',
     () => 'This change was asked for by a page that is not the studio, so nothing was done.',
+  ),
+  wrong_password: entry(
+    403,
+    'Password does not match',
+    () => 'The password of now is not the one you typed. Nothing was changed.',
+  ),
+  link_over: entry(
+    410,
+    'Link is over',
+    () => 'This link was used already, is too old, or a newer one was made. Ask whoever sent it for another.',
+  ),
+  person_there: entry(
+    409,
+    'Already there',
+    (f) => `${f.email} can sign in already. Use another address, or set a new password by a link.`,
+  ),
+  last_owner: entry(409, 'Last owner', () => 'An agency needs an owner. Make somebody else an owner first.'),
+  already_set_up: entry(
+    409,
+    'Set up already',
+    () => 'This studio has an agency already. Ask its owner for an invitation.',
+  ),
+  agency_unclear: entry(
+    409,
+    'Which agency?',
+    () => 'There are several agencies here. Name the one you mean.',
+  ),
+  client_live: entry(
+    409,
+    'Still live',
+    (f) => `${f.name} has live widgets: ${f.widgets}. Switch them off first, or say that they are to go.`,
+  ),
+  client_named: entry(
+    409,
+    'Name taken',
+    (f) => `There is a client “${f.name}” already. Two with one name cannot be told apart.`,
+  ),
+  signed_facts: entry(
+    409,
+    'Not to be rewritten',
+    (f) =>
+      `${f.what} of a review are its writer’s. Hide the review instead, or ask for it to be changed where it was written.`,
   ),
   missing: entry(
     404,
@@ -72,6 +119,16 @@ export const catalogue = {
     'Draft has moved on',
     (f) =>
       `You were looking at revision ${f.seen}, the draft is at ${f.now}. Load it again; what you typed is kept.`,
+  ),
+  draft_moved: entry(
+    409,
+    'Changed meanwhile',
+    (f) => `${f.who} changed the draft since you last saw it: ${f.what}. Look at it, then publish again.`,
+  ),
+  revision_needed: entry(
+    428,
+    'Revision needed',
+    () => 'Name the draft revision that you saw in If-Match, like "7", so that nothing is published unseen.',
   ),
   setting_unknown: entry(
     400,
@@ -152,6 +209,12 @@ export const catalogue = {
     'No picture',
     (f) =>
       `“${f.name}” cannot be read as a picture, or has more than 50 million points. Save it as JPEG, PNG, WebP or SVG and upload that.`,
+  ),
+  page_too_complex: entry(
+    422,
+    'Page too complex',
+    (f) =>
+      `${f.url} could not be prepared for the preview: it is nested too deep or too large. Use another page of the site.`,
   ),
   source_exists: entry(409, 'Already there', (f) => `This client already has that source, as “${f.label}”.`),
   table_gone_ahead: entry(

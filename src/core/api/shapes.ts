@@ -7,6 +7,7 @@ import { ruleTree } from '../rules/tree'
 import { colourPattern } from '../settings/schema'
 import { snippetForms } from '../snippet/forms'
 import { platforms } from '../snippet/platforms'
+import { anchorSchema } from '../stage/anchor'
 
 const idsOf = (list: readonly { readonly id: string }[]) =>
   z.enum(list.map((one) => one.id) as [string, ...string[]])
@@ -44,13 +45,14 @@ export const client = z.object({
   live: z.int(),
   sources: z.int(),
   failing: z.int(),
+  archived: z.boolean(),
 })
 export type ClientShape = z.infer<typeof client>
 
 export const slot = z.object({
-  id: z.string().max(80),
+  id: z.string().max(40),
   label: z.string().max(120),
-  selector: z.string().max(400),
+  anchor: anchorSchema,
 })
 export const page = z.object({
   id: z.uuid(),
@@ -138,6 +140,19 @@ export const probe = z.object({
   mended: z.string().nullable().describe('What was changed about the address that was pasted, in words'),
 })
 export type ProbeShape = z.infer<typeof probe>
+
+export const placeHit = z.object({
+  code: z.string(),
+  name: z.string(),
+  latitude: z.number(),
+  longitude: z.number(),
+  from: z
+    .enum(['table', 'catalogue'])
+    .describe('The agency’s table of places, or a catalogue of the client’s'),
+})
+export type PlaceHitShape = z.infer<typeof placeHit>
+export const places = z.object({ count: z.int(), sample: z.array(placeHit) })
+export type PlacesShape = z.infer<typeof places>
 
 const location = z.object({
   name: z.string().optional(),
@@ -233,6 +248,8 @@ export const item = z.object({
   dateModified: z.string().optional(),
   keywords: z.array(z.string()),
   inLanguage: z.string().optional(),
+  corrected: texts.describe('Facts that were corrected by hand'),
+  imageLost: z.int().optional().describe('Pictures that could not be fetched; it is shown without them'),
   mentions: z.array(linkedProduct).optional().describe('Products linked to it by hand'),
   ...moreFacts,
 })
@@ -274,7 +291,7 @@ export const widget = z.object({
   settings,
   draftRevision: z.int(),
   pageId: z.uuid().nullable(),
-  slotId: z.string().nullable(),
+  anchor: anchorSchema.nullable().describe('Where on the page it stands; null: at the page’s first place'),
   sightings: z.array(sighting),
   updatedAt: when,
 })
@@ -288,6 +305,17 @@ export const patch = z.strictObject({
 })
 export const storedPatch = patch.extend({ revision: z.int(), actorId: z.uuid(), who: z.string(), at: when })
 export type StoredPatch = z.infer<typeof storedPatch>
+
+/** Somebody else who has the same widget open. */
+export const colleague = z.object({ name: z.string() })
+export const here = z.object({
+  draftRevision: z.int(),
+  patches: z.array(storedPatch).describe('Everybody’s patches after the revision that was named'),
+  settings,
+  changes: z.array(change),
+  others: z.array(colleague),
+})
+export type HereShape = z.infer<typeof here>
 
 export const draft = z.object({
   settings,
@@ -304,6 +332,9 @@ export const release = z.object({
   publishedBy: z.string(),
   live: z.boolean(),
   changes: z.array(change).describe('Against the release before it'),
+  corrected: z
+    .array(z.string())
+    .describe('Texts that somebody signed and that were corrected by hand, by their titles'),
 })
 export type ReleaseShape = z.infer<typeof release>
 
@@ -319,6 +350,7 @@ export const snippet = z.object({
 export const snippets = z.object({
   platform: z.string(),
   where: z.string(),
+  place: z.string().nullable().describe('Where on the page, in words'),
   policy: z.array(z.string()),
   forms: z.array(snippet),
 })
@@ -456,12 +488,35 @@ export type FoundShape = z.infer<typeof hit>
 
 export const session = z.object({
   id: z.uuid(),
-  userAgent: z.string(),
+  device: z.string().describe('Browser and system, as its owner calls them'),
   createdAt: when,
   seenAt: when,
   current: z.boolean(),
 })
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })
+const role = z.enum(['viewer', 'designer', 'owner'])
+export const team = z.object({
+  members: z.array(
+    z.object({
+      id: z.uuid(),
+      name: z.string(),
+      email: z.string(),
+      role,
+      you: z.boolean(),
+      seenAt: when.nullable(),
+    }),
+  ),
+  invitations: z.array(z.object({ id: z.uuid(), email: z.string(), role, expiresAt: when })),
+})
+export type TeamShape = z.infer<typeof team>
+export const link = z.object({
+  url: z.string().describe('To be sent to the person; it works once'),
+  email: z.string(),
+  expiresAt: when,
+})
+export type LinkShape = z.infer<typeof link>
+export const password = z.string().min(12, 'a password has at least 12 characters').max(200)
+
 export const me = z.object({
   name: z.string(),
   email: z.string(),

@@ -13,7 +13,8 @@ const measured = {
   width: 700,
   content: 700,
   background: 'rgb(255, 255, 255)',
-  found: true,
+  found: 'there' as const,
+  broken: [],
   parts: ['title', 'meta'],
 }
 const findings = (change: object, place: object = {}, shown = 3, total = 9) =>
@@ -29,7 +30,7 @@ describe('findings', () => {
   test('nothing is wrong with the defaults on white', () => expect(findings({})).toEqual([]))
   test.each([
     ['something sticks out', {}, { content: 760 }, 'overflow'],
-    ['the place is gone', {}, { found: false }, 'slot'],
+    ['the place is gone', {}, { found: 'lost' }, 'slot'],
     ['dark text on a dark footer', {}, { background: 'rgb(20, 20, 20)' }, 'contrast look.title'],
     [
       'its own background counts where it has one',

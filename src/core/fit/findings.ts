@@ -20,7 +20,9 @@ export interface Measured {
   readonly content: number
   /** `#rrggbb` or what the browser computed. */
   readonly background: string
-  readonly found: boolean
+  readonly found: 'there' | 'moved' | 'lost'
+  /** Refs of pictures that could not be loaded. */
+  readonly broken: readonly string[]
   /** Names of the parts that are in it now. */
   readonly parts: readonly string[]
 }
@@ -32,6 +34,29 @@ const textRoles = [
   { path: 'look.muted', part: 'meta', label: 'Small print' },
   { path: 'look.accent', part: 'more', label: 'Links' },
 ] as const
+
+/** Pictures that their publisher does not give: entries go without them, here and live. */
+export function pictureFindings(
+  items: readonly { readonly name: string; readonly imageLost?: number }[],
+  measured: readonly Measured[],
+): Finding[] {
+  const without = items.filter((item) => item.imageLost)
+  const broken = new Set(measured.flatMap((one) => one.broken)).size
+  if (without.length + broken === 0) return []
+  const names = without.slice(0, 2).map((item) => `“${item.name || 'Untitled'}”`)
+  const more = without.length - names.length
+  const whose = names.length > 0 ? `: ${names.join(', ')}${more > 0 ? ` and ${more} more` : ''}` : ''
+  const count = without.length + broken
+  return [
+    {
+      id: 'pictures',
+      tone: 'look',
+      part: 'picture',
+      where: '',
+      what: `${count === 1 ? 'One entry has' : `${count} entries have`} a picture that cannot be loaded, and show without it${whose}.`,
+    },
+  ]
+}
 
 export function findingsOf(
   settings: Settings,
@@ -48,7 +73,7 @@ export function findingsOf(
 }
 
 function placeFindings(measured: readonly Measured[]): Finding[] {
-  const lost = measured.some((one) => !one.found)
+  const lost = measured.some((one) => one.found === 'lost')
   const over = measured.filter((one) => one.content > one.slot + 1)
   return [
     ...(lost
@@ -56,7 +81,7 @@ function placeFindings(measured: readonly Measured[]): Finding[] {
           {
             id: 'slot',
             tone: 'broken',
-            what: 'The chosen place is not in this page any more, so the widget stands at its end. Choose another under Place.',
+            what: 'The chosen place is not in this page any more, so the widget stands at the end of the page. Choose another under Place.',
             where: '',
             part: 'widget',
           } as const,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { county, findPlace } from './county'
 import { distanceKm } from './distance'
+import { placeKeysOf, pointOf, typedKeys } from './places'
 
 describe('distances', () => {
   // A degree of longitude at the equator, a quarter of the globe, across the date line.
@@ -25,16 +25,33 @@ describe('distances', () => {
       }),
     ))
 })
-test.each([
-  ['SM4 2QT', 'Marlowick'],
-  ['sm42qt', 'Marlowick'],
-  ['SM4', 'Marlowick'],
-  ['marlowick', 'Marlowick'],
-  ['XX1 1AA', undefined],
-  ['', undefined],
-])('the place of %p', (written, town) => expect(findPlace(written)?.town).toBe(town))
-test('every area has a code and a town of its own', () =>
-  expect([new Set(county.map((one) => one.code)).size, new Set(county.map((one) => one.town)).size]).toEqual([
-    county.length,
-    county.length,
-  ]))
+
+describe('keys of a place', () => {
+  test.each<[string, Parameters<typeof placeKeysOf>[0], string[]]>([
+    ['a postcode, then its area', { postalCode: 'qm4 2qt' }, ['QM42QT', 'QM4']],
+    ['a postcode without its space', { postalCode: 'QM42QT' }, ['QM42QT', 'QM42Q', 'QM42', 'QM4']],
+    ['a town', { addressLocality: 'Old Quay' }, ['OLDQUAY']],
+    ['a town at the end of an address', { name: 'The Hall, 3 Quay Street, Old Quay' }, ['OLDQUAY']],
+    ['a postcode at the end of an address', { name: '3 Quay Street, Old Quay QM7 1AA' }, ['QM7', 'OLDQUAY']],
+  ])('%s', (_name, location, wanted) => {
+    for (const key of wanted) expect(placeKeysOf(location)).toContain(key)
+  })
+  test('the postcode goes before the town, the town before words of the address', () => {
+    const keys = placeKeysOf({ postalCode: 'QM4', addressLocality: 'Marlowick', name: 'Tidewell Hall' })
+    expect(keys.indexOf('QM4')).toBeLessThan(keys.indexOf('MARLOWICK'))
+    expect(keys.indexOf('MARLOWICK')).toBeLessThan(keys.indexOf('TIDEWELL'))
+  })
+  test.each([[''], ['x'], ['12'.repeat(40)]])('%p makes no flood of keys', (name) =>
+    expect(placeKeysOf({ name, postalCode: name }).length).toBeLessThan(80),
+  )
+  test('what is typed is a name or a code', () =>
+    expect([typedKeys('Upper Juniper'), typedKeys('QM5 1')]).toEqual([
+      ['UPPERJUNIPER'],
+      ['QM51', 'QM5', 'QM'],
+    ]))
+  test('a location without coordinates is nowhere yet', () =>
+    expect([pointOf({ name: 'Hall' }), pointOf({ latitude: 1, longitude: 2 })]).toEqual([
+      undefined,
+      { latitude: 1, longitude: 2 },
+    ]))
+})

@@ -139,6 +139,9 @@ interface ItemFacts extends MoreFacts {
   readonly inLanguage?: string
 }
 
+/** What somebody says in a review. It is shown as they wrote it, or not at all. */
+export const isOpinion = (fact: string): boolean => ['name', 'text', 'reviewRating', 'author'].includes(fact)
+
 /** What a reader found, before identity and cleaning. `summary` and `html` are the publisher's raw markup. */
 export interface ReadItem extends ItemFacts {
   /** guid, id or uid as the publisher gives it. */
@@ -159,6 +162,10 @@ export interface Item extends ItemFacts {
   readonly text: string
   readonly html?: SanitisedHtml
   readonly image: readonly Picture[]
+  /** Facts that were corrected by hand. */
+  readonly corrected?: readonly string[]
+  /** Pictures of it that could not be fetched; they are left out of `image`. */
+  readonly imageLost?: number
   /** Products linked to it by hand that may be shown, in the order in which they were linked. */
   readonly mentions?: readonly LinkedProduct[]
 }

@@ -64,6 +64,9 @@ export function textOf(markup: string): string {
   return oneLine(text)
 }
 
+/** Text of a title. One that begins like a processing instruction is about it: in a body that is what editors leave behind. */
+export const titleOf = (markup: string): string => textOf(markup.replace(/^\s*<\?/, '&lt;?'))
+
 export const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim()
 
 /** At most `limit` characters, cut between words, with an ellipsis when something was cut. */

@@ -69,6 +69,8 @@ export interface KindDefinition<F extends Fields, M> {
   reserve(count: number, values: ValuesOf<F>, widthPx: number): number
   /** Names of the embed's behaviours to load after paint. */
   behaviours(values: ValuesOf<F>): readonly string[]
+  /** Instant (ms) from which the model of these items may be another by time alone; left out when it reads no `now`. */
+  until?(items: readonly Item[], values: ValuesOf<F>, context: KindContext): number
   /** schema.org description for hosted and live pages; undefined when there is nothing to say. */
   jsonLd(model: M): object | undefined
   /** Ascending by `to`, one for each version after the first. */
@@ -80,7 +82,7 @@ export interface KindDefinition<F extends Fields, M> {
 /** A kind with its types folded away, as the list holds it. */
 export interface Kind extends Omit<
   KindDefinition<Fields, unknown>,
-  'rules' | 'model' | 'view' | 'styles' | 'reserve' | 'behaviours' | 'jsonLd'
+  'rules' | 'model' | 'view' | 'styles' | 'reserve' | 'behaviours' | 'jsonLd' | 'until'
 > {
   rules(values: Readonly<Record<string, Value>>, decisions: Decisions): Rule[]
   model(items: readonly Item[], values: Readonly<Record<string, Value>>, context: KindContext): unknown
@@ -88,6 +90,7 @@ export interface Kind extends Omit<
   styles(values: Readonly<Record<string, Value>>): string
   reserve(count: number, values: Readonly<Record<string, Value>>, widthPx: number): number
   behaviours(values: Readonly<Record<string, Value>>): readonly string[]
+  until?(items: readonly Item[], values: Readonly<Record<string, Value>>, context: KindContext): number
   jsonLd(model: unknown): object | undefined
 }
 

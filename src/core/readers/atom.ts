@@ -1,10 +1,10 @@
 /** Atom 1.0 (RFC 4287); Atom 0.3 documents are read by the same names (`modified`, `issued`, `mode`). */
 import type { ReadItem } from '../items/item'
-import { oneLine, textOf } from '../items/text'
+import { oneLine, titleOf } from '../items/text'
 import { decodeBase64 } from './base64'
 import { picturesOf } from './pictures'
 import type { FeedFacts, ReadProblem, Reader } from './reader'
-import { authorOf, dateOf, hubOf } from './rss'
+import { alternateOf, authorOf, dateOf, hubOf } from './rss'
 import {
   charactersOf,
   childOf,
@@ -112,13 +112,6 @@ function textConstruct(node: XmlNode | undefined): string {
     : characters.replace(/&(?!#?\w+;)/g, '&amp;').replace(/</g, '&lt;')
 }
 
-const plainText = (node: XmlNode | undefined) => textOf(textConstruct(node))
+const plainText = (node: XmlNode | undefined) => titleOf(textConstruct(node))
 
-/** The alternate link, one of type HTML before others. */
-function linkOf(node: XmlNode | undefined): string | undefined {
-  const links = of(node, 'link').filter(
-    ({ attributes }) => (attributes.rel ?? 'alternate') === 'alternate' && attributes.href !== undefined,
-  )
-  const best = links.find(({ attributes }) => /html/.test(attributes.type ?? 'html')) ?? links[0]
-  return resolve(best?.attributes.href, best?.base)
-}
+const linkOf = (node: XmlNode | undefined) => alternateOf(of(node, 'link'))

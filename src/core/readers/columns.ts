@@ -17,7 +17,7 @@ export interface Column {
   /** One that the example tables show. */
   readonly example: string
   /** @returns whether the value could be used */
-  readonly put: (item: Draft, value: string, base: string | undefined) => boolean
+  readonly put: (item: Draft, value: string, base: string | undefined, heading: string) => boolean
 }
 
 const text =
@@ -226,7 +226,7 @@ export const columns: readonly Column[] = [
       'posted by',
     ],
     types: ['Article', 'SocialMediaPosting', 'ImageObject', 'Review', 'Product', 'Event', 'CreativeWork'],
-    example: 'Ada Testwood',
+    example: 'Ada Fennimore',
     put: (item, value) => ((item.author = { name: oneLine(value) }), true),
   },
   {
@@ -297,7 +297,7 @@ export const columns: readonly Column[] = [
     example: '£48.00',
     put: (item, value) => {
       const price = readNumber(value)
-      if (price === undefined) return false
+      if (price === undefined || price < 0) return false
       const symbol = Object.keys(currencies).find((one) => value.includes(one))
       const code = symbol ? currencies[symbol] : /\b[A-Z]{3}\b/.exec(value)?.[0]
       item.offers = { ...item.offers, price, ...(code ? { priceCurrency: code } : {}) }
@@ -329,15 +329,17 @@ export const columns: readonly Column[] = [
     headings: ['rating', 'stars', 'score', 'star rating', 'bewertung', 'note moyenne'],
     types: ['Review', 'Product', 'Place', 'CreativeWork'],
     example: '5',
-    put: (item, value) => {
+    put: (item, value, _base, heading) => {
       const [, of] = /(?:\/|out of|of)\s*(\d+)/i.exec(value) ?? []
       const stars = (value.match(/★/g) ?? []).length
       const number = stars || readNumber(value.replace(/(?:\/|out of|of).*$/i, ''))
       if (!number || number < 0) return false
-      const rating = {
-        ratingValue: number,
-        bestRating: Number(of) || (number > 10 ? 100 : number > 5 ? 10 : 5),
-      }
+      // A column of stars counts to five; other scores show their scale by how far they go.
+      const best =
+        Number(of) ||
+        (/star|stern|étoile|estrella|stell|★/i.test(heading) || number <= 5 ? 5 : number > 10 ? 100 : 10)
+      if (number > best) return false
+      const rating = { ratingValue: number, bestRating: best }
       if (item.type === 'Review') item.reviewRating = rating
       else item.aggregateRating = rating
       return true
@@ -364,7 +366,7 @@ export const columns: readonly Column[] = [
     label: 'Last name',
     headings: ['last name', 'family name', 'surname', 'lastname', 'nachname'],
     types: ['Person'],
-    example: 'Testwood',
+    example: 'Fennimore',
     put: text('familyName'),
   },
   {
@@ -436,7 +438,7 @@ export const columns: readonly Column[] = [
     label: 'Postcode',
     headings: ['postcode', 'postal code', 'post code', 'zip', 'zip code', 'plz'],
     types: placed,
-    example: 'SM4 2QT',
+    example: 'QM4 2QT',
     put: place('postalCode'),
   },
   {

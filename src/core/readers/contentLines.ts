@@ -34,20 +34,28 @@ interface OpenComponent {
 }
 
 const lineStart = /^(?:[A-Za-z0-9_-]+\.)?[A-Za-z0-9_-]+(?:;[^:]*)?:/
-/** Names that are properties in any case, as long as no space follows the colon. */
-const usualNames =
-  /^(?:[\w-]+\.)?(?:version|prodid|method|uid|summary|description|location|dtstart|dtend|dtstamp|due|duration|rrule|rdate|exdate|exrule|categories|class|created|last-modified|organizer|attendee|sequence|status|transp|url|geo|tzid|tzname|tzoffsetfrom|tzoffsetto|fn|n|nickname|tel|email|adr|org|title|role|note|photo|logo|bday|rev)(?:;[^:]*)?:(?! )/i
+const usual =
+  'version|prodid|method|uid|summary|description|location|dtstart|dtend|dtstamp|due|duration|rrule|rdate|exdate|exrule|categories|class|created|last-modified|organizer|attendee|sequence|status|transp|url|geo|tzid|tzname|tzoffsetfrom|tzoffsetto|fn|n|nickname|tel|email|adr|org|title|role|note|photo|logo|bday|rev'
+/** Names that are properties in any case, as long as no space follows the colon. Extensions count among them. */
+const usualNames = new RegExp(`^(?:[\\w-]+\\.)?(?:x-[\\w-]+|${usual})(?:;[^:]*)?:(?! )`, 'i')
+/** A property whose parameters have begun, though its colon is nowhere to be seen. */
+const usualHead = new RegExp(`^(?:[\\w-]+\\.)?(?:${usual})\\s*;\\s*[\\w-]+=`, 'i')
 
 /** Words of a text that was broken without being folded look like `Bring: shoes`; names of properties are in one case throughout. */
-const isStart = (raw: string) => {
-  if (/^[ \t]*(BEGIN|END)\s*:/i.test(raw) || /^[A-Z][A-Z-]+[=]/.test(raw) || usualNames.test(raw)) return true
-  const name = lineStart.test(raw) ? /^[^;:]+/.exec(raw)![0] : ''
+const isStart = (head: string) => {
+  if (/^[ \t]*(BEGIN|END)\s*:/i.test(head) || /^[A-Z][A-Z-]+[=]/.test(head)) return true
+  if (usualNames.test(head) || usualHead.test(head)) return true
+  const name = lineStart.test(head) ? /^[^;:]+/.exec(head)![0] : ''
   return (
     name !== '' &&
     !/^https?$/i.test(name) &&
     (name === name.toUpperCase() || name === name.toLowerCase() || name.includes('.'))
   )
 }
+
+/** Values that are no text: words added to them would make another date, id, number or person of them. */
+const exactNames =
+  /^(?:[\w-]+\.)?(?:BEGIN|END|VERSION|PRODID|METHOD|CALSCALE|UID|TEL|EMAIL|IMPP|CLASS|STATUS|TRANSP|SEQUENCE|PRIORITY|GEO|ORGANIZER|ATTENDEE|DT\w+|DUE|DURATION|COMPLETED|CREATED|LAST-MODIFIED|RECURRENCE-ID|RRULE|RDATE|EXDATE|EXRULE|TRIGGER|TZ\w+|BDAY|ANNIVERSARY|REV)\s*[;:]/i
 /** Components within components; alarms within events are two. */
 const deepest = 50
 const oldParameters = /^(?:QUOTED-PRINTABLE|BASE64|8BIT|7BIT|B)$/i
@@ -57,7 +65,7 @@ export function readComponents(text: string): { readonly root: Component; readon
   const problems: ReadProblem[] = []
   const root: OpenComponent = { name: '', lines: [], parts: [], at: 1 }
   const open = [root]
-  for (const { written, at } of unfold(text)) {
+  for (const { written, at } of unfold(text, problems)) {
     const line = readLine(written, at)
     if (!line) {
       if (problems.length < 20)
@@ -108,18 +116,27 @@ export function readComponents(text: string): { readonly root: Component; readon
   return { root, problems }
 }
 
-/** Lines with their continuations put together. A soft line break of quoted-printable text continues, too. */
-function* unfold(text: string): Generator<{ written: string; at: number }> {
-  // Pieces are joined at the end: a text of a hundred thousand lines is looked at once, not once for each line.
-  let current: { pieces: string[]; at: number; isQuoted: boolean } | undefined
-  const whole = ({ pieces, at: from }: { pieces: string[]; at: number }) => ({
-    written: pieces.join(''),
-    at: from,
-  })
-  let at = 0
-  for (const raw of text.split(/\r\n|\n|\r/)) {
-    at += 1
-    const last = current?.pieces.at(-1)
+/** Folds as the formats make them undone, for a first look at a text. */
+export const unfolded = (head: string): string => head.replace(/(?:\r\n|\n|\r)[ \t]/g, '')
+
+interface OpenLine {
+  /** Joined at the end: a text of a hundred thousand lines is looked at once, not once for each line. */
+  readonly pieces: string[]
+  readonly at: number
+  /** Its value has begun. */
+  hasColon: boolean
+  isQuoted: boolean
+}
+
+/**
+ * Lines with their continuations put together. A fold may stand anywhere, also before the colon. A soft line break of
+ * quoted-printable text continues, too.
+ */
+function* unfold(text: string, problems: ReadProblem[]): Generator<{ written: string; at: number }> {
+  const raws = text.split(/\r\n|\n|\r/)
+  let current: OpenLine | undefined
+  for (const [index, raw] of raws.entries()) {
+    const last: string | undefined = current?.pieces.at(-1)
     if (current?.isQuoted && last?.endsWith('=')) {
       current.pieces[current.pieces.length - 1] = last.slice(0, -1)
       current.pieces.push(raw.replace(/^[ \t]/, ''))
@@ -127,19 +144,44 @@ function* unfold(text: string): Generator<{ written: string; at: number }> {
       current.pieces.push(raw.slice(1))
     } else if (raw.trim() === '') {
       continue
-    } else if (current && !isStart(raw)) {
-      // A text that was broken without being folded.
-      current.pieces.push(`\\n${raw}`)
+    } else if (current && !current.hasColon && /^[:;]/.test(raw)) {
+      current.pieces.push(raw) // a continuation that lacks its space
+    } else if (current && !isStart(headAt(raws, index))) {
+      // A text that was broken without being folded, or a head that was.
+      if (!current.hasColon) current.pieces.push(raw)
+      else if (!exactNames.test(current.pieces.slice(0, 9).join(''))) current.pieces.push(`\\n${raw}`)
+      else if (problems.length < 20)
+        problems.push({
+          where: `line ${index + 1}`,
+          what: `“${raw.slice(0, 60)}” is no line of this format`,
+          done: 'it was passed over',
+        })
     } else {
-      if (current) yield whole(current)
-      current = { pieces: [raw], at, isQuoted: false }
+      if (current) yield { written: current.pieces.join(''), at: current.at }
+      current = { pieces: [raw], at: index + 1, hasColon: false, isQuoted: false }
     }
-    if (current && current.pieces.length < 9)
+    if (!current) continue
+    current.hasColon ||= raw.includes(':')
+    if (current.pieces.length < 9)
       current.isQuoted ||= /;(?:ENCODING=)?QUOTED-PRINTABLE/i.test(
         current.pieces.length === 1 ? raw : current.pieces.join(''),
       )
   }
-  if (current) yield whole(current)
+  if (current) yield { written: current.pieces.join(''), at: current.at }
+}
+
+/** A line and its continuations as far as its first colon: what tells whether a property starts here. */
+function headAt(raws: readonly string[], index: number): string {
+  let head = raws[index]!
+  // Lines that begin so start nothing; looking ahead from each of many would take the square of their number.
+  if (/^[:;]/.test(head)) return head
+  for (let at = index + 1, hasColon = head.includes(':'); !hasColon && at < raws.length; at += 1) {
+    const next = raws[at]!
+    if (!/^[ \t:;]/.test(next) || next.trim() === '') break
+    head += /^[:;]/.test(next) ? next : next.slice(1)
+    hasColon = next.includes(':')
+  }
+  return head
 }
 
 function readLine(written: string, at: number): ContentLine | undefined {

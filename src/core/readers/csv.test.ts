@@ -10,8 +10,8 @@ describe('rows', () => {
     ['doubled quotes', '"a""b",c', [['a"b', 'c']]],
     ['line ends within quotes', '"a\r\nb",c', [['a\r\nb', 'c']]],
     [
-      'line ends of every kind in one file',
-      'a,b\r1,2\r\n3,4\n5,6',
+      'CRLF and LF in one file',
+      'a,b\r\n1,2\r\n3,4\n5,6',
       [
         ['a', 'b'],
         ['1', '2'],
@@ -48,6 +48,32 @@ describe('rows', () => {
     ],
     ['a quote never closed', 'a,"b\nc', [['a', 'b\nc']]],
     ['empty cells at the end', 'a,,', [['a', '', '']]],
+  ])('%s', (_name, text, rows) => expect(csvRows(text).rows).toEqual(rows))
+  test.each<[string, string, string[][]]>([
+    [
+      'a lone CR in a file with LF is text',
+      'a,b\rc\nd,e\n',
+      [
+        ['a', 'b\rc'],
+        ['d', 'e'],
+      ],
+    ],
+    [
+      'a lone CR in a file with CRLF is text',
+      'a,b\rc\r\nd,e\r\n',
+      [
+        ['a', 'b\rc'],
+        ['d', 'e'],
+      ],
+    ],
+    [
+      'CR ends rows where there is no LF',
+      'a,b\rd,e\r',
+      [
+        ['a', 'b'],
+        ['d', 'e'],
+      ],
+    ],
   ])('%s', (_name, text, rows) => expect(csvRows(text).rows).toEqual(rows))
   test('what was written well comes back as it was', () => {
     const cell = fc.string({ unit: fc.constantFrom('a', '"', ',', '\n', '\r', ' ', 'é') })

@@ -117,7 +117,7 @@ function readRow(
     const value = cells[place]?.trim() ?? ''
     const column = id ? usable.get(id) : undefined
     if (!column || value === '') return
-    if (!column.put(item, value, context.url))
+    if (!column.put(item, value, context.url, headings[place] ?? ''))
       faults.push({
         where: `row ${at}, ${headings[place] || `column ${place + 1}`}`,
         what: `“${value.slice(0, 60)}” cannot be understood as ${column.label.toLowerCase()}`,

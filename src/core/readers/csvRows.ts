@@ -23,21 +23,23 @@ export interface CsvRows {
 const delimiters = [',', ';', '\t', '|', '\u001f']
 const triedLetters = 20_000
 
-/** Rows end at CRLF, LF or CR alike; quoted fields hold any of them. `sep=;` in the first line, as spreadsheets write it, is heeded. */
+/** Rows end at CRLF or LF, in a file without any LF at CR; quoted fields hold any of them. `sep=;` in the first line, as spreadsheets write it, is heeded. */
 export function csvRows(text: string, form: CsvForm = {}): CsvRows {
   const body = text.replace(/^\uFEFF/, '')
   const told = form.delimiter ? undefined : /^"?sep=([^\r\n"])"?(?:\r\n|\n|\r)/i.exec(body)
   const start = told ? told[0].length : 0
-  const delimiter = form.delimiter || told?.[1] || likeliest(body.slice(start, start + triedLetters), form)
-  return { delimiter, ...scan(start ? body.slice(start) : body, { ...form, delimiter }) }
+  const crEnds = !body.includes('\n')
+  const delimiter =
+    form.delimiter || told?.[1] || likeliest(body.slice(start, start + triedLetters), form, crEnds)
+  return { delimiter, ...scan(start ? body.slice(start) : body, { ...form, delimiter }, crEnds) }
 }
 
 /** The delimiter that makes most rows equally wide; the wider, the better. */
-function likeliest(sample: string, form: CsvForm): string {
+function likeliest(sample: string, form: CsvForm, crEnds: boolean): string {
   let best = ','
   let bestScore = 0
   for (const delimiter of delimiters) {
-    const widths = scan(sample, { ...form, delimiter })
+    const widths = scan(sample, { ...form, delimiter }, crEnds)
       .rows.filter((row) => row.length > 1 || row[0] !== '')
       .slice(0, 50)
       .map((row) => row.length)
@@ -53,12 +55,16 @@ function likeliest(sample: string, form: CsvForm): string {
 function scan(
   text: string,
   { delimiter, quote = '"', escape, comment }: CsvForm & { delimiter: string },
+  crEnds: boolean,
 ): { rows: string[][]; problems: ReadProblem[] } {
   const rows: string[][] = []
   const problems: ReadProblem[] = []
   let row: string[] = []
   let at = 0
-  const isEnd = (place: number) => place >= text.length || text[place] === '\n' || text[place] === '\r'
+  const isEnd = (place: number) =>
+    place >= text.length ||
+    text[place] === '\n' ||
+    (text[place] === '\r' && (crEnds || text[place + 1] === '\n'))
   const endRow = () => {
     rows.push(row)
     row = []

@@ -20,6 +20,15 @@ describe('readDate', () => {
     ['German month', '2. März 2026', '2026-03-02T00:00:00.000Z'],
     ['day first with slashes', '13/02/2026', '2026-02-13T00:00:00.000Z'],
     ['month first where the second number can only be a day', '02/13/2026', '2026-02-13T00:00:00.000Z'],
+    ['seconds with one digit, RFC 2822', 'Mon, 02 Mar 2026 08:00:5 +0530', '2026-03-02T02:30:05.000Z'],
+    ['seconds with one digit, RFC 3339', '2026-03-02T08:00:5+01:00', '2026-03-02T07:00:05.000Z'],
+    ['seconds with one digit, asctime', 'Mon Mar  2 08:00:5 2026', '2026-03-02T08:00:05.000Z'],
+    ['seconds with one digit, slashes', '13/02/2026 08:00:5', '2026-02-13T08:00:05.000Z'],
+    [
+      'a zone that begins with a dot has no offset',
+      'Mon, 02 Mar 2026 08:00:00 .30',
+      '2026-03-02T08:00:00.000Z',
+    ],
     ['a comment after it', 'Mon, 02 Mar 2026 08:00:00 +0000 (UTC)', '2026-03-02T08:00:00.000Z'],
   ])('%s', (_name, written, expected) => expect(readDate(written)).toBe(expected))
 

@@ -58,13 +58,13 @@ const zones = new Map(
 )
 
 const isoShape =
-  /^(\d{4})-?(\d{1,2})?-?(\d{1,2})?(?:[T\s]+(\d{1,2})(?::?(\d{2}))?(?::?(\d{2})(?:[.,](\d+))?)?)?\s*(.*)$/i
+  /^(\d{4})-?(\d{1,2})?-?(\d{1,2})?(?:[T\s]+(\d{1,2})(?::?(\d{2}))?(?::?(\d{1,2})(?:[.,](\d+))?)?)?\s*(.*)$/i
 const namedShape =
-  /^(?:[\p{L}]+\.?,?\s+)?(\d{1,2})(?:st|nd|rd|th)?[\s.-]+([\p{L}]+)\.?,?[\s.-]+(\d{2,4})(?:[\s,T]+(?:at\s+)?(\d{1,2})[:.](\d{2})(?:[:.](\d{2})(?:\.\d+)?)?\s*([ap]m)?)?\s*(.*)$/iu
+  /^(?:[\p{L}]+\.?,?\s+)?(\d{1,2})(?:st|nd|rd|th)?[\s.-]+([\p{L}]+)\.?,?[\s.-]+(\d{2,4})(?:[\s,T]+(?:at\s+)?(\d{1,2})[:.](\d{2})(?:[:.](\d{1,2})(?:\.\d+)?)?\s*([ap]m)?)?\s*(.*)$/iu
 const monthFirstShape =
-  /^(?:[\p{L}]+\.?,?\s+)?([\p{L}]+)\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?\s+(?:(\d{1,2}):(\d{2})(?::(\d{2}))?\s+)?([\p{L}]{1,5}\s+)?(\d{4})(?:[\s,]+(?:at\s+)?(\d{1,2}):(\d{2})(?::(\d{2}))?\s*([ap]m)?)?\s*(.*)$/iu
+  /^(?:[\p{L}]+\.?,?\s+)?([\p{L}]+)\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?\s+(?:(\d{1,2}):(\d{2})(?::(\d{1,2}))?\s+)?([\p{L}]{1,5}\s+)?(\d{4})(?:[\s,]+(?:at\s+)?(\d{1,2}):(\d{2})(?::(\d{1,2}))?\s*([ap]m)?)?\s*(.*)$/iu
 const slashedShape =
-  /^(\d{1,2})[/.](\d{1,2})[/.](\d{4})(?:\s+(\d{1,2}):(\d{2})(?::(\d{2}))?\s*([ap]m)?)?\s*(.*)$/i
+  /^(\d{1,2})[/.](\d{1,2})[/.](\d{4})(?:\s+(\d{1,2}):(\d{2})(?::(\d{1,2}))?\s*([ap]m)?)?\s*(.*)$/i
 
 /** @returns an ISO 8601 instant in UTC, or undefined when no date can be made of it */
 export function readDate(written: string): string | undefined {
@@ -168,7 +168,7 @@ function instant(
 
 /** Minutes east of UTC. What is not understood counts as UTC: a date an hour off is better than none. */
 function offsetOf(zone: string): number {
-  const numeric = /^(?:GMT|UTC)?\s*([+-−])\s*(\d{1,2}):?(\d{2})?/i.exec(zone)
+  const numeric = /^(?:GMT|UTC)?\s*([+\-−])\s*(\d{1,2}):?(\d{2})?/i.exec(zone)
   if (numeric) return (numeric[1] === '+' ? 1 : -1) * (+numeric[2]! * 60 + +(numeric[3] ?? 0))
   return zones.get(zone.toLowerCase().split(' ')[0]!) ?? 0
 }

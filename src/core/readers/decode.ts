@@ -1,8 +1,9 @@
 /**
  * Bytes to text: byte order mark, then what the transport says, then what the document declares, then UTF-8, then
- * windows-1252 for what is no UTF-8. Decoding itself is TextDecoder's, in stream mode with a flush: one-shot decoding of
- * windows-1252 is wrong in Node 20.
+ * windows-1252 for what as a whole is no UTF-8. Decoding itself is TextDecoder's, in stream mode with a flush: one-shot
+ * decoding of windows-1252 is wrong in Node 20. Text that its publisher encoded twice is mended here, too.
  */
+import { encodedOnce, mendControls } from './mojibake'
 import type { ReadContext, ReadProblem } from './reader'
 
 export interface Decoded {
@@ -21,6 +22,18 @@ const marks: readonly (readonly [readonly number[], string])[] = [
 ]
 
 export function decode(bytes: Uint8Array, context: ReadContext = {}): Decoded {
+  const { text, encoding, problems } = decodeAsTold(bytes, context)
+  const once = encoding === 'utf-8' ? encodedOnce(text) : undefined
+  if (once === undefined) return { text: mendControls(text), encoding, problems }
+  const mended = {
+    where: 'the whole text',
+    what: 'it was encoded to UTF-8 twice',
+    done: 'it was decoded twice',
+  }
+  return { text: mendControls(once), encoding, problems: [...problems, mended] }
+}
+
+function decodeAsTold(bytes: Uint8Array, context: ReadContext): Decoded {
   const problems: ReadProblem[] = []
   const mark = marks.find(([signature]) => signature.every((byte, at) => bytes[at] === byte))
   if (mark) {
@@ -32,6 +45,8 @@ export function decode(bytes: Uint8Array, context: ReadContext = {}): Decoded {
       problems,
     }
   }
+  const wide = wideWithoutMark(bytes)
+  if (wide) return { text: run(wide, bytes), encoding: wide, problems }
   const declared = [
     { name: charsetOf(context.contentType), where: 'the answer’s Content-Type' },
     { name: declaredIn(bytes), where: 'the document’s first line' },
@@ -42,41 +57,46 @@ export function decode(bytes: Uint8Array, context: ReadContext = {}): Decoded {
       problems.push({ where, what: `the encoding “${name}” is not known`, done: 'another one was tried' })
       continue
     }
-    if (encoding === 'utf-8' && !isUtf8(bytes)) {
-      problems.push({
-        where,
-        what: 'it says UTF-8, but the text is not',
-        done: 'it was read as windows-1252',
-      })
-      return { text: run('windows-1252', bytes), encoding: 'windows-1252', problems }
-    }
+    if (encoding === 'utf-8') return decodeUtf8(bytes, where, 'it says UTF-8, but the text is not')
     // A document in UTF-16 could not have declared itself in plain letters.
     if (encoding.startsWith('utf-16') && bytes[0] !== 0 && bytes[1] !== 0) continue
     return { text: run(encoding, bytes), encoding, problems }
   }
-  const wide = wideWithoutMark(bytes)
-  if (wide) return { text: run(wide, bytes), encoding: wide, problems }
-  if (isUtf8(bytes)) return { text: run('utf-8', bytes), encoding: 'utf-8', problems }
-  problems.push({
-    where: 'the whole text',
-    what: 'no encoding is declared and it is not UTF-8',
-    done: 'it was read as windows-1252',
-  })
-  return { text: run('windows-1252', bytes), encoding: 'windows-1252', problems }
+  const found = decodeUtf8(bytes, 'the whole text', 'no encoding is declared and it is not UTF-8')
+  return { ...found, problems: [...problems, ...found.problems] }
+}
+
+/** UTF-8, also with some wrong bytes in it; windows-1252 where more of the letters beyond ASCII are wrong than right. */
+function decodeUtf8(bytes: Uint8Array, where: string, otherwise: string): Decoded {
+  const text = run('utf-8', bytes)
+  const marks = text.match(/\uFFFD/g)?.length ?? 0
+  if (marks === 0) return { text, encoding: 'utf-8', problems: [] }
+  const right = text.match(/[^\u0000-\u007F\uFFFD]/gu)?.length ?? 0
+  const wrong = marks - countReplacements(bytes)
+  if (wrong <= 0) return { text, encoding: 'utf-8', problems: [] }
+  if (right < wrong) {
+    const problem = { where, what: otherwise, done: 'it was read as windows-1252' }
+    return { text: run('windows-1252', bytes), encoding: 'windows-1252', problems: [problem] }
+  }
+  const what = wrong === 1 ? 'one byte of it is no UTF-8' : `${wrong} places in it are no UTF-8`
+  return {
+    text,
+    encoding: 'utf-8',
+    problems: [{ where, what, done: 'a mark stands in their place: \uFFFD' }],
+  }
+}
+
+/** Replacement characters that the publisher wrote (EF BF BD). */
+function countReplacements(bytes: Uint8Array): number {
+  let count = 0
+  for (let at = bytes.indexOf(0xef); at >= 0; at = bytes.indexOf(0xef, at + 1))
+    if (bytes[at + 1] === 0xbf && bytes[at + 2] === 0xbd) count += 1
+  return count
 }
 
 function run(encoding: string, bytes: Uint8Array): string {
   const decoder = new TextDecoder(encoding)
   return decoder.decode(bytes, { stream: true }) + decoder.decode()
-}
-
-function isUtf8(bytes: Uint8Array): boolean {
-  try {
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-    return true
-  } catch {
-    return false // the fatal decoder's way to say no
-  }
 }
 
 function known(name: string): string | undefined {
@@ -98,11 +118,20 @@ function declaredIn(bytes: Uint8Array): string | undefined {
   )
 }
 
-/** UTF-16 without a mark shows as `<` beside a zero byte (XML 1.0, appendix F). */
+/**
+ * UTF-16 without a mark. A document of mostly western letters has a zero in nearly every second byte; in XML its first
+ * two bytes tell (XML 1.0, appendix F).
+ */
 function wideWithoutMark(bytes: Uint8Array): string | undefined {
   if (bytes[0] === 0x3c && bytes[1] === 0) return 'utf-16le'
   if (bytes[0] === 0 && bytes[1] === 0x3c) return 'utf-16be'
-  return undefined
+  const head = bytes.subarray(0, 512)
+  const half = head.length >> 1
+  if (half < 8) return undefined
+  const zeros = [0, 0]
+  for (let at = 0; at < half * 2; at += 1) if (head[at] === 0) zeros[at % 2]! += 1
+  if (zeros[1]! > half * 0.7 && zeros[0]! < half * 0.05) return 'utf-16le'
+  return zeros[0]! > half * 0.7 && zeros[1]! < half * 0.05 ? 'utf-16be' : undefined
 }
 
 /** TextDecoder has no UTF-32; each four bytes are one code point. */

@@ -146,6 +146,42 @@ test('what is private is not named in the problems', () => {
   expect([problems.length, JSON.stringify(problems).includes('Secret')]).toEqual([1, false])
 })
 
+describe('lines folded anywhere', () => {
+  test.each<[string, string, object]>([
+    ['before the colon', 'SUMMARY:Late\r\nCLASS\r\n :PRIVATE', { name: 'Late', visibility: 'private' }],
+    ['before the colon, without a space', 'SUMMARY:Late\r\nCLASS\r\n:PRIVATE', { visibility: 'private' }],
+    ['in a name', 'SUMM\r\n ARY:Late\r\nLOCATION:Hall', { name: 'Late', location: { name: 'Hall' } }],
+    [
+      'in the parameters of a guest',
+      'SUMMARY:Late\r\nATTENDEE;CN=Ann Example;ROLE=CHAIR\r\n ;RSVP=TRUE\r\n :mailto:ann@x.example\r\nLOCATION:Hall',
+      { name: 'Late', location: { name: 'Hall' } },
+    ],
+    [
+      'a guest whose line was broken without a space',
+      'SUMMARY:Late\r\nATTENDEE;CN=Ann\r\nExample;ROLE=CHAIR:mailto:ann@x.example\r\nLOCATION:Hall',
+      { name: 'Late', location: { name: 'Hall' } },
+    ],
+    ['extensions in mixed case', 'SUMMARY:Late\r\nX-Hall-Room;X-Size=3:7', { name: 'Late' }],
+    ['words after a date', 'SUMMARY:Late\r\nDTSTART:20260101\r\nBring shoes', { startDate: '2026-01-01' }],
+    ['words after an id', 'SUMMARY:Late\r\nUID:7\r\nBring shoes', { guid: '1' }],
+    ['words after a mark of privacy', 'CLASS:PRIVATE\r\nBring shoes', { visibility: 'private' }],
+  ])('%s', (_name, lines, expected) => expect(event(`${lines}\r\nDTSTART:20260101`)).toMatchObject(expected))
+  test('every line folded after every letter says the same', () => {
+    const whole = calendar('DTSTART;TZID=Europe/London:20260509T190000\r\nSUMMARY:Late\r\nCLASS:PRIVATE')
+    const folded = whole.replace(/[^\r\n](?=[^\r\n])/g, '$&\r\n ')
+    expect(read(folded).items).toEqual(read(whole).items)
+  })
+  test('a telephone keeps its number, and the words are told', () => {
+    const { items, problems } = readBytes(
+      new TextEncoder().encode('BEGIN:VCARD\r\nFN:Ann\r\nTEL:01632 960001\r\nring twice\r\nEND:VCARD\r\n'),
+    )
+    expect([items[0]!.telephone, problems.map(({ what }) => what)]).toEqual([
+      ['01632 960001'],
+      ['“ring twice” is no line of this format'],
+    ])
+  })
+})
+
 describe('the rest', () => {
   test.each<[string, string, object]>([
     ['escapes', 'SUMMARY:One\\, two\\; three\\nfour \\\\ five', { name: 'One, two; three four \\ five' }],

@@ -20,6 +20,7 @@ import {
   readComponents,
   readPoint,
   splitEscaped,
+  unfolded,
   type Component,
   type ContentLine,
 } from './contentLines'
@@ -30,7 +31,7 @@ export const iCalendar: Reader = {
   id: 'icalendar',
   label: 'calendar',
   sniff: (head, { contentType }) =>
-    /^\s*BEGIN\s*:\s*VCALENDAR/im.test(head)
+    /^\s*BEGIN\s*:\s*VCALENDAR/im.test(unfolded(head))
       ? 1
       : /^BEGIN:VEVENT/im.test(head)
         ? 0.8
@@ -350,7 +351,7 @@ function datesWithin(
   const taken = replaced.get(plainText(lineOf(event, 'UID'))) ?? new Set<number>()
   const dates: string[] = []
   // A wall time lies within a day of its instant.
-  for (const wall of startsOf(event, start, zones, { from: span.from - dayMs, steps })) {
+  for (const wall of startsOf(event, start, zones, { from: span.from - dayMs, to: span.to + dayMs, steps })) {
     const at = instantOf(wall, start.zone ?? utc)
     if (at > span.to || dates.length === mostDates) break
     if (at >= span.from && !taken.has(wall)) dates.push(writeMoment({ ...start, wall }))

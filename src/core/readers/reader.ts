@@ -12,6 +12,8 @@ export interface ReadContext {
   readonly zones?: ZoneLookup
   /** What the columns of a table mean; guessed without it. */
   readonly mapping?: Mapping
+  /** Texts of files given at the same time, which this one may refer to. */
+  readonly beside?: readonly string[]
   /** Dates of what repeats are told from here to there (ms since 1970); without it none are. */
   readonly span?: { readonly from: number; readonly to: number }
 }

@@ -3,7 +3,7 @@
  * media modules. Takes 0.9x and RSS 1.0 (RDF) documents as well: their entries differ only in where they stand.
  */
 import type { ReadItem } from '../items/item'
-import { oneLine, textOf } from '../items/text'
+import { oneLine, textOf, titleOf } from '../items/text'
 import { readDate } from './dates'
 import { picturesOf } from './pictures'
 import type { FeedFacts, ReadProblem, Reader } from './reader'
@@ -63,8 +63,10 @@ function feedFacts(channel: XmlNode | undefined): FeedFacts {
 }
 
 function readEntry(node: XmlNode, at: number, problems: ReadProblem[]): ReadItem {
-  const html = bodyOf(childOf(node, 'content:encoded', 'xhtml:body', 'content'))
-  const summary = bodyOf(childOf(node, 'description', 'itunes:summary', 'dc:description', 'summary'))
+  const html = bodyOf(childOf(node, 'content:encoded', 'xhtml:body', 'content', 'atom:content'))
+  const summary = bodyOf(
+    childOf(node, 'description', 'itunes:summary', 'dc:description', 'summary', 'atom:summary'),
+  )
   const guid = childOf(node, 'guid')
   const guidText = plainOf(guid) || node.attributes['rdf:about'] || undefined
   const permalink =
@@ -124,8 +126,17 @@ export function hubOf(links: readonly XmlNode[]): Pick<FeedFacts, 'hub' | 'self'
   return hub ? { hub, self: of('self') } : {}
 }
 
+/** The address of the alternate link: one that says it is HTML goes before one that says nothing, that before others. */
+export function alternateOf(links: readonly XmlNode[]): string | undefined {
+  const rank = ({ attributes: { type } }: XmlNode) => (!type ? 1 : /html/i.test(type) ? 0 : 2)
+  const [best] = links
+    .filter(({ attributes: { rel, href } }) => (rel ?? 'alternate') === 'alternate' && href !== undefined)
+    .sort((a, b) => rank(a) - rank(b))
+  return resolve(best?.attributes.href, best?.base)
+}
+
 const titleText = (node: XmlNode | undefined) =>
-  textOf(node && node.children.some((child) => typeof child !== 'string') ? markupOf(node) : plainOf(node))
+  titleOf(node && node.children.some((child) => typeof child !== 'string') ? markupOf(node) : plainOf(node))
 
 /** Markup is escaped text or CDATA as it should be, or stands there as elements. */
 function bodyOf(node: XmlNode | undefined): string {
@@ -139,10 +150,7 @@ function linkOf(node: XmlNode | undefined): string | undefined {
     const url = resolve(plainOf(link) || link.attributes.href, link.base)
     if (url) return url
   }
-  const links = childrenOf(node, 'atom:link').filter(
-    ({ attributes }) => (attributes.rel ?? 'alternate') === 'alternate',
-  )
-  return resolve(links[0]?.attributes.href, links[0]?.base)
+  return alternateOf(childrenOf(node, 'atom:link'))
 }
 
 /** `mail (name)`, `name <mail>`, a bare mail, or a name; mail addresses are not passed on. */

@@ -96,7 +96,7 @@ describe('JSON-LD', () => {
           {
             '@type': 'Person',
             givenName: 'Ada',
-            familyName: 'Testwood',
+            familyName: 'Fennimore',
             jobTitle: 'Potter',
             email: 'mailto:a@x.example',
             sameAs: '/ada',
@@ -106,7 +106,7 @@ describe('JSON-LD', () => {
       [
         {
           type: 'Person',
-          name: 'Ada Testwood',
+          name: 'Ada Fennimore',
           jobTitle: 'Potter',
           email: ['a@x.example'],
           sameAs: ['https://shop.example/ada'],

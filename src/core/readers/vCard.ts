@@ -12,6 +12,7 @@ import {
   readComponents,
   readPoint,
   splitEscaped,
+  unfolded,
   type Component,
   type ContentLine,
 } from './contentLines'
@@ -24,7 +25,7 @@ export const vCard: Reader = {
   id: 'vcard',
   label: 'address cards',
   sniff: (head, { contentType }) =>
-    /^\s*BEGIN\s*:\s*VCARD/im.test(head)
+    /^\s*BEGIN\s*:\s*VCARD/im.test(unfolded(head))
       ? 1
       : /text\/(x-)?vcard/i.test(contentType ?? '') && /^FN[;:]/im.test(head)
         ? 0.6
@@ -35,7 +36,7 @@ export const vCard: Reader = {
     return { feed: {}, items: cards.map((card, at) => readCard(card, at, context.url, problems)), problems }
   },
   example:
-    'BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Ada Testwood\r\nTITLE:Potter\r\nEMAIL:ada@kiln.example\r\nEND:VCARD\r\n',
+    'BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Ada Fennimore\r\nTITLE:Potter\r\nEMAIL:ada@kiln.example\r\nEND:VCARD\r\n',
 }
 
 /** A card inside another is that one's agent, unless the outer was only never closed. */

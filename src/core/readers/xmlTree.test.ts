@@ -40,6 +40,10 @@ describe('text', () => {
     const node = root('<a>caf&amp;eacute; &#8217;</a>')
     expect([charactersOf(node), plainOf(node)]).toEqual(['caf&eacute; ’', 'café ’'])
   })
+  test('references to C1 control characters are punctuation', () => {
+    const node = root('<a b="&#147;x&#148;">it&#146;s &#x85; &amp;#150;</a>')
+    expect([node.attributes.b, plainOf(node)]).toEqual(['“x”', 'it’s … –'])
+  })
   test('CDATA is text', () => expect(charactersOf(root('<a><![CDATA[<b>1</b>]]> 2</a>'))).toBe('<b>1</b> 2'))
   test('elements come out as markup, and their text stays text', () =>
     expect(markupOf(root('<a><p class="x&quot;y">1 &lt; 2<br/></p></a>'))).toBe(
@@ -56,6 +60,24 @@ describe('what is broken', () => {
     ['<a><b/></a>', 0],
     ['<a><b></a>', 1],
   ])('%s: %d said', (text, count) => expect(parseXml(text).problems).toHaveLength(count))
+  test('an element that is never closed gives back what stood after it', () => {
+    const tree = root(
+      '<rss><channel><title>Notes<link>x</link><item><guid>1<link>y</link></item></channel></rss>',
+    )
+    const channel = childOf(tree, 'channel')
+    expect([
+      plainOf(childOf(channel, 'title')),
+      plainOf(childOf(channel, 'link')),
+      childrenOf(childOf(channel, 'item'), 'guid', 'link').map(plainOf),
+    ]).toEqual(['Notes', 'x', ['1', 'y']])
+  })
+  test('entries that are never closed stand beside each other, each with its own', () => {
+    const channel = root('<channel><item><link>1</link><item><link>2</link></channel>')
+    expect(childrenOf(channel, 'item').map((one) => childrenOf(one, 'link').map(plainOf))).toEqual([
+      ['1'],
+      ['2'],
+    ])
+  })
   test('the line is told', () => expect(parseXml('<a>\n<b>\n</a>').problems[0]!.where).toContain('line 3'))
   test('nothing throws', () =>
     fc.assert(

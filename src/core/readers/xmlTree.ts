@@ -6,6 +6,7 @@
 import type { Parser } from 'htmlparser2'
 import { decodeHTML } from 'entities'
 import { parseMarkup } from '../items/parseMarkup'
+import { mendControls } from './mojibake'
 import type { ReadProblem } from './reader'
 
 export interface XmlNode {
@@ -74,7 +75,8 @@ export function parseXml(
         pending = {}
       },
       onattribute(name, value) {
-        if (!Object.hasOwn(pending, name)) Object.defineProperty(pending, name, { value, enumerable: true })
+        if (!Object.hasOwn(pending, name))
+          Object.defineProperty(pending, name, { value: mendControls(value), enumerable: true })
       },
       onopentag(written) {
         const outer = scopes.at(-1)!
@@ -101,11 +103,12 @@ export function parseXml(
             what: 'the element is never closed',
             done: 'it was taken to end where its surroundings end',
           })
-        stack.pop()
+        const node = stack.pop()
         scopes.pop()
+        if (node && implied && !closesItself) letGo(node, stack.at(-1))
       },
       ontext(piece) {
-        stack.at(-1)?.children.push(piece)
+        stack.at(-1)?.children.push(mendControls(piece))
       },
     },
     // Text entities of HTML are decoded by `charactersOf`, once: publishers use them without declaring them.
@@ -119,6 +122,20 @@ export function parseXml(
       done: 'what comes after that was not read',
     })
   return { root, problems }
+}
+
+const holdsOthers = /(^|:)(rss|rdf|feed|channel|item|entry)$/
+
+/**
+ * An element that is never closed has swallowed what stood after it. Its text stays; the elements go back to where they
+ * stood, beside it. Markup within a text stays, and what holds elements by nature gives back only further entries.
+ */
+function letGo(node: XmlNode, parent: XmlNode | undefined): void {
+  if (!parent) return
+  const first = holdsOthers.test(node.name)
+    ? node.children.findIndex((child) => typeof child !== 'string' && /(^|:)(item|entry)$/.test(child.name))
+    : node.children.findIndex((child) => typeof child !== 'string' && !child.name.startsWith('xhtml:'))
+  if (first >= 0) parent.children.push(...node.children.splice(first))
 }
 
 function enter(outer: Scope, attributes: Record<string, string>): Scope {

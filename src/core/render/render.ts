@@ -7,12 +7,12 @@ import type { Brand } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
 import type { Item } from '../items/item'
 import { getKind } from '../kinds/all'
-import type { KindContext } from '../kinds/kind'
+import type { Kind, KindContext } from '../kinds/kind'
 import type { Decisions } from '../rules/fields'
 import { sift, type RuleStep } from '../rules/rules'
 import type { Settings, Value } from '../settings/field'
 import { resolveSettings } from '../settings/settings'
-import { baseStyles } from './baseStyles'
+import { baseStyles, spaceOf } from './baseStyles'
 
 export interface RenderInput {
   readonly kind: string
@@ -66,17 +66,32 @@ export function render(input: RenderInput, items: readonly Item[], context: Kind
   const sifted = sift(accepted, kind.rules(values, input.decisions), context.now, context.offsetAt)
   const shown = sifted.shown.map((item) => withProducts(item, Number(values['products.limit'] ?? 0)))
   const model = kind.model(shown, values, context)
+  const validUntil = Math.min(sifted.validUntil, kind.until?.(shown, values, context) ?? Infinity)
   return {
     html: renderToString(kind.view(model)),
     css: minify(baseStyles(values) + kind.styles(values)),
     fonts: fontsOf(values, context.assets),
-    reserve: reserveWidths.map((from) => ({ from, height: kind.reserve(sifted.shown.length, values, from) })),
+    reserve: reserveWidths.map((from) => ({
+      from,
+      height: heightOf(kind, sifted.shown.length, values, from),
+    })),
     behaviours: kind.behaviours(values),
     jsonLd: kind.jsonLd(model) ?? null,
-    validUntil: Number.isFinite(sifted.validUntil) ? new Date(sifted.validUntil).toISOString() : null,
+    validUntil: Number.isFinite(validUntil) ? new Date(validUntil).toISOString() : null,
     shown: shown.flatMap((item) => [item.id, ...(item.mentions ?? []).map((product) => product.id)]),
     counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
   }
+}
+
+/** Height in px at a container width, with the space around the widget. */
+export function heightOf(
+  kind: Kind,
+  count: number,
+  values: Readonly<Record<string, Value>>,
+  widthPx: number,
+): number {
+  const { above, below, sides } = spaceOf(values)
+  return above + below + kind.reserve(count, values, Math.max(0, widthPx - 2 * sides))
 }
 
 const withProducts = (item: Item, most: number): Item =>

@@ -45,7 +45,7 @@ export const ruleFields = {
   'rules.order': choice(orders, { ...order, label: 'Order', default: 'newest' }),
   'rules.then': choice([{ value: 'none', label: 'Nothing more' }, ...orders], {
     ...order,
-    label: 'Among equals',
+    label: 'Then by',
     default: 'none',
     folded: true,
   }),

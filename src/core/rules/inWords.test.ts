@@ -12,7 +12,7 @@ const conditions: { readonly [T in Node['type']]: readonly [Extract<Node, { type
   ],
   tags: [[{ type: 'tags', tags: ['spring'] }, 'Tagged “spring”']],
   authors: [
-    [{ type: 'authors', names: ['Ada Testwood'] }, 'By “Ada Testwood”'],
+    [{ type: 'authors', names: ['Ada Fennimore'] }, 'By “Ada Fennimore”'],
     [{ type: 'authors', names: [] }, 'By …'],
   ],
   age: [[{ type: 'age', days: 90 }, 'No older than 90 days']],
@@ -34,8 +34,8 @@ const conditions: { readonly [T in Node['type']]: readonly [Extract<Node, { type
     [{ type: 'price', least: 10, most: 25 }, 'Priced 10 to 25'],
   ],
   near: [
-    [{ type: 'near', latitude: 52.5, longitude: 1.25, km: 20, of: 'SM4 2QT' }, 'Within 20 km of SM4 2QT'],
-    [{ type: 'near', latitude: 52.5, longitude: 1.25, km: 20, of: '' }, 'Within 20 km of 52.5, 1.25'],
+    [{ type: 'near', latitude: 52.5, longitude: 1.25, km: 20, of: 'QM4 2QT' }, 'Within 20 km of QM4 2QT'],
+    [{ type: 'near', latitude: 52.5, longitude: 1.25, km: 20, of: '' }, 'Near a place: none chosen yet'],
   ],
   area: [[{ type: 'area', by: 'addressLocality', names: ['Tidewick'] }, 'In “Tidewick”']],
   lists: [[{ type: 'lists', names: ['Treatments / Dogs'] }, 'From the list “Treatments / Dogs”']],

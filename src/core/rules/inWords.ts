@@ -77,7 +77,7 @@ function nodeInWords(node: Node): string {
     case 'price':
       return `Priced ${between(node.least, node.most, '', 1e9)}`
     case 'near':
-      return `Within ${node.km} km of ${node.of || `${node.latitude}, ${node.longitude}`}`
+      return node.of ? `Within ${node.km} km of ${node.of}` : 'Near a place: none chosen yet'
     case 'area':
       return `In ${quoted(node.names)}`
     case 'lists':

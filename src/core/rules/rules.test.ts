@@ -133,7 +133,7 @@ describe('words of any language', () => {
 
 describe('conditions', () => {
   const at = (latitude: number, longitude: number) => ({
-    location: { latitude, longitude, addressLocality: 'Marlowick', postalCode: 'SM4 2QT' },
+    location: { latitude, longitude, addressLocality: 'Marlowick', postalCode: 'QM4 2QT' },
   })
   const many = [
     item('a', {
@@ -171,10 +171,10 @@ describe('conditions', () => {
     ['price', { type: 'price', least: 0, most: 20 }, 'a'],
     ['a list with its groups', { type: 'lists', names: ['tableware'] }, 'ab'],
     ['one group of it', { type: 'lists', names: ['Tableware / Plates'] }, 'a'],
-    ['near', { type: 'near', latitude: 52.79, longitude: 1.08, km: 5, of: '' }, 'a'],
-    ['a little farther', { type: 'near', latitude: 52.79, longitude: 1.08, km: 17, of: '' }, 'ab'],
+    ['near', { type: 'near', latitude: 52.79, longitude: 1.08, km: 5, of: 'Marlowick' }, 'a'],
+    ['a little farther', { type: 'near', latitude: 52.79, longitude: 1.08, km: 17, of: 'Marlowick' }, 'ab'],
     ['a town', { type: 'area', by: 'addressLocality', names: ['marlowick'] }, 'ab'],
-    ['a postal area', { type: 'area', by: 'postalCode', names: ['sm42'] }, 'ab'],
+    ['a postal area', { type: 'area', by: 'postalCode', names: ['qm42'] }, 'ab'],
     ['coming days, also of what repeats', { type: 'next', days: 3 }, 'c'],
     ['fixed dates take the day of an event', { type: 'dates', from: '2026-03-12', to: '2026-03-12' }, 'c'],
     [
@@ -281,19 +281,25 @@ describe('conditions', () => {
       ),
     )
   })
-  test('what has no coordinates is where its postcode is, or its town', () => {
+  test('what is too far and what is nowhere are told apart', () => {
     const people = [
-      item('by code', { location: { postalCode: 'SM4 2QT' } }),
-      item('by town', { location: { addressLocality: 'Kilnbridge' } }),
+      item('near', { location: { latitude: 52.79, longitude: 1.08 } }),
+      item('far', { location: { latitude: 50, longitude: 1 } }),
       item('nowhere', { location: { addressLocality: 'Elsewhere' } }),
       item('none'),
     ]
-    const near = (km: number) =>
-      sift(people, [{ type: 'near', latitude: 52.79, longitude: 1.08, km, of: '' }], now).shown.map(
-        (one) => one.id,
-      )
-    expect([near(1), near(100)]).toEqual([['by code'], ['by code', 'by town']])
+    const rule = { type: 'near', latitude: 52.79, longitude: 1.08, km: 25, of: 'Marlowick' } as const
+    const { shown, steps } = sift(people, [rule], now)
+    expect([shown.map((one) => one.id), steps[0]!.removed, steps[0]!.unknown]).toEqual([
+      ['near'],
+      ['far', 'nowhere', 'none'],
+      ['nowhere', 'none'],
+    ])
   })
+  test('a place that is not chosen yet leaves nothing out', () =>
+    expect(
+      sift([item('none')], [{ type: 'near', latitude: 0, longitude: 0, km: 1, of: '' }], now).shown,
+    ).toHaveLength(1))
   test('an event that begins changes the answer', () =>
     expect(new Date(sift(many, [{ type: 'next', days: 3 }], now).validUntil).toISOString()).toBe(
       '2026-03-12T00:00:00.001Z'.replace('T00', 'T19'),

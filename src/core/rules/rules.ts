@@ -2,7 +2,7 @@
  * What may be shown, in which order, how many. Each rule is a plain value; the engine tells after each how many are
  * left and which ones it took away, so that nobody has to guess. No rule lets more through than came to it.
  */
-import { pointOf } from '../geo/county'
+import { pointOf } from '../geo/places'
 import { distanceKm } from '../geo/distance'
 import { findDoubles } from '../items/doubles'
 import type { Item } from '../items/item'
@@ -81,6 +81,8 @@ export interface RuleStep {
   readonly left: number
   /** Ids of the items that this rule took away. */
   readonly removed: readonly string[]
+  /** Those among them that say nothing of what the rule asks, such as a place. */
+  readonly unknown: readonly string[]
 }
 
 export interface Sifted {
@@ -110,13 +112,17 @@ export function sift(
   for (const rule of rules) {
     if (isTimed(rule))
       for (const item of left) validUntil = Math.min(validUntil, turnsAt(item, rule, now, offsetAt))
+    if (rule.type === 'order' && rule.by.includes('soonest'))
+      for (const item of left) validUntil = Math.min(validUntil, turnOfNext(item, now, offsetAt))
     const next = apply(left, rule, now, offsetAt)
     if (rule.type !== 'limit') passed = next.length
     const kept = next.length === left.length ? undefined : new Set(next)
+    const removed = kept ? left.filter((item) => !kept.has(item)) : []
     taken.push({
       rule,
       left: next.length,
-      removed: kept ? left.filter((item) => !kept.has(item)).map((item) => item.id) : [],
+      removed: removed.map((item) => item.id),
+      unknown: rule.type === 'near' ? removed.filter((item) => !placeOf(item)).map((item) => item.id) : [],
     })
     left = next
   }
@@ -209,8 +215,9 @@ function tester(node: Node, now: number, offsetAt: OffsetAt): (item: Item) => bo
     case 'price':
       return (item) => within(item.offers?.price, node)
     case 'near':
-      return ({ location }) => {
-        const point = location && pointOf(location)
+      if (asksNothing(node)) return () => true
+      return (item) => {
+        const point = placeOf(item)
         return point !== undefined && distanceKm(point, node) <= node.km
       }
     case 'answer':
@@ -253,6 +260,8 @@ function between({ from, to }: { from: string; to: string }, offsetAt: OffsetAt)
 const instantHere = (wall: number, offsetAt: OffsetAt) =>
   wall - offsetAt(wall - offsetAt(wall) * 60_000) * 60_000
 
+const placeOf = ({ location }: Item) => location && pointOf(location)
+
 const within = (value: number | undefined, { least, most }: { least: number; most: number }) =>
   value !== undefined && value >= least && value <= most
 
@@ -274,6 +283,8 @@ function asksNothing(node: Node): boolean {
       return node.languages.length === 0
     case 'dates':
       return node.from === '' && node.to === ''
+    case 'near':
+      return node.of === ''
     default:
       return false
   }
@@ -305,11 +316,25 @@ export function startsOf(item: Item, offsetAt: OffsetAt): number[] {
   })
 }
 
+/** The next start of an event, the last one when all are over. */
+export function nextStart(item: Item, now: number, offsetAt: OffsetAt): number | undefined {
+  const starts = startsOf(item, offsetAt)
+  const coming = starts.filter((start) => start >= now)
+  return coming.length > 0 ? Math.min(...coming) : starts.length > 0 ? Math.max(...starts) : undefined
+}
+
 const isTimed = (rule: Rule): rule is Node =>
   rule.type === 'age' ||
   rule.type === 'next' ||
   ((rule.type === 'any' || rule.type === 'all') && rule.of.some(isTimed)) ||
   (rule.type === 'not' && isTimed(rule.of))
+
+/** When the next start of an event has passed, so that another one is its next. Infinity when all are over. */
+export function turnOfNext(item: Item, now: number, offsetAt: OffsetAt): number {
+  let next = Infinity
+  for (const start of startsOf(item, offsetAt)) if (start >= now && start < next) next = start
+  return next + 1
+}
 
 /** When the answer for this item may be another by time alone. */
 function turnsAt(item: Item, node: Node, now: number, offsetAt: OffsetAt): number {
@@ -321,7 +346,7 @@ function turnsAt(item: Item, node: Node, now: number, offsetAt: OffsetAt): numbe
       return turnsAt(item, node.of, now, offsetAt)
     case 'age': {
       const end = publishedAt(item) + node.days * dayMs
-      return end > now ? end + 1 : Infinity
+      return end >= now ? end + 1 : Infinity
     }
     case 'next':
       return Math.min(

@@ -240,3 +240,78 @@ test('several rules share what may be looked at', () => {
   )
   expect([found[0]! > 20 && found[0]! < 100, found[1]]).toEqual([true, 0])
 })
+
+describe('days that a month or year does not have', () => {
+  const days = (rule: string, start: string, count = 5) => {
+    const found: string[] = []
+    for (const wall of occurrencesOf(parseRule(rule)!, Date.parse(`${start}T00:00:00Z`)))
+      if (found.push(writeDay(wall / dayMs)) === count) break
+    return found
+  }
+  test.each([
+    [
+      'only months that the interval reaches',
+      'RSCALE=GREGORIAN;FREQ=MONTHLY;INTERVAL=2;BYMONTHDAY=31;SKIP=FORWARD',
+      '2026-07-31',
+      ['2026-07-31', '2026-10-01', '2026-12-01', '2027-01-31', '2027-03-31'],
+    ],
+    [
+      'backward, with an interval',
+      'RSCALE=GREGORIAN;FREQ=MONTHLY;INTERVAL=2;BYMONTHDAY=31;SKIP=BACKWARD',
+      '2026-07-31',
+      ['2026-07-31', '2026-09-30', '2026-11-30', '2027-01-31', '2027-03-31'],
+    ],
+    [
+      'counted from the end, forward',
+      'RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=-31;SKIP=FORWARD',
+      '2026-08-01',
+      ['2026-08-01', '2026-09-01', '2026-10-01', '2026-11-01', '2026-12-01'],
+    ],
+    [
+      'counted from the end, backward',
+      'RSCALE=GREGORIAN;FREQ=MONTHLY;BYMONTHDAY=-31;SKIP=BACKWARD',
+      '2026-08-01',
+      ['2026-08-01', '2026-08-31', '2026-10-01', '2026-10-31', '2026-12-01'],
+    ],
+    [
+      'the 366th of a year, forward',
+      'RSCALE=GREGORIAN;FREQ=YEARLY;BYYEARDAY=366;SKIP=FORWARD',
+      '2024-12-31',
+      ['2024-12-31', '2026-01-01', '2027-01-01', '2028-01-01', '2028-12-31'],
+    ],
+    [
+      'the 366th from the end, backward',
+      'RSCALE=GREGORIAN;FREQ=YEARLY;BYYEARDAY=-366;SKIP=BACKWARD',
+      '2024-01-01',
+      ['2024-01-01', '2024-12-31', '2025-12-31', '2026-12-31', '2028-01-01'],
+    ],
+    [
+      'a leap day every year',
+      'RSCALE=GREGORIAN;FREQ=YEARLY;SKIP=FORWARD',
+      '2024-02-29',
+      ['2024-02-29', '2025-03-01', '2026-03-01', '2027-03-01', '2028-02-29'],
+    ],
+  ])('%s', (_name, rule, start, expected) => expect(days(rule, start)).toEqual(expected))
+})
+
+test.each([
+  'FREQ=MONTHLY;BYDAY=6MO',
+  'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
+  'FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31',
+  'FREQ=YEARLY;INTERVAL=7;BYMONTH=4;BYMONTHDAY=31',
+  'FREQ=MONTHLY;BYMONTHDAY=1;BYSETPOS=40',
+])('%s is given up after as many days as a calendar has', (rule) => {
+  const steps = { left: 1_000_000 }
+  expect([...occurrencesOf(parseRule(rule)!, 0, { steps })]).toEqual([])
+  expect(steps.left).toBeGreaterThan(800_000)
+})
+test('nothing is looked at beyond the end of what is asked for', () => {
+  const steps = { left: 1_000_000 }
+  const to = Date.parse('2026-12-31')
+  expect([
+    ...occurrencesOf(parseRule('FREQ=MONTHLY;BYDAY=6MO')!, Date.parse('2026-01-01'), { to, steps }),
+  ]).toEqual([])
+  expect(1_000_000 - steps.left).toBeLessThan(500)
+  const daily = [...occurrencesOf(parseRule('FREQ=DAILY')!, Date.parse('2026-12-30'), { to, steps })]
+  expect(daily.map((wall) => writeDay(wall / dayMs))).toEqual(['2026-12-30', '2026-12-31'])
+})

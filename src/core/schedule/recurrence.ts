@@ -84,13 +84,27 @@ export function parseRule(text: string): Rule | undefined {
 
 /** What an occurrence counts beside the days that were looked at: whoever takes it has work, too. */
 const yieldSteps = 3
-/** Periods looked at in a row without finding anything, before the rule counts as one that never matches. */
-const patience = 400_000
+/**
+ * Periods in a row without a match, after which a rule never matches. Days, weeks, months and years repeat after 400
+ * years (146,097 days, which is whole weeks), so by then every one that the interval reaches has been seen. Shorter
+ * periods are stepped over by the day; theirs is a bound on work.
+ */
+const patience: Readonly<Record<Frequency, number>> = {
+  YEARLY: 400,
+  MONTHLY: 4_800,
+  WEEKLY: 20_871,
+  DAILY: 146_097,
+  HOURLY: 400_000,
+  MINUTELY: 400_000,
+  SECONDLY: 400_000,
+}
 const lastYear = 9999
 
 export interface Limits {
   /** Nothing earlier is wanted (wall time, ms); whole periods before it are stepped over, unless occurrences must be counted. */
   readonly from?: number
+  /** Nothing later is wanted (wall time, ms). */
+  readonly to?: number
   /** Days or moments that may still be looked at; several rules may share them. At none the rule ends. */
   readonly steps?: { left: number }
 }
@@ -103,14 +117,17 @@ export interface Limits {
 export function* occurrencesOf(
   written: Rule,
   start: number,
-  { from = start, steps = { left: Infinity } }: Limits = {},
+  { from = start, to = Infinity, steps = { left: Infinity } }: Limits = {},
 ): Generator<number> {
   if (written.count === 0) return
   const rule = filled(written, start)
   const begin = rule.count === undefined ? Math.max(start, from) : start
+  const end = Math.min(to, dayNumber(lastYear + 1, 1, 1) * dayMs)
   let given = 0
   let last = -Infinity
-  for (const set of sets(rule, start, begin, steps)) {
+  let idle = 0
+  for (const set of sets(rule, start, begin, end, steps)) {
+    if (steps.left < 0) return
     const chosen =
       rule.positions.length === 0
         ? set
@@ -118,8 +135,11 @@ export function* occurrencesOf(
             .map((at) => set[at > 0 ? at - 1 : set.length + at])
             .filter((one): one is number => one !== undefined)
             .sort((a, b) => a - b)
+    idle = chosen.length > 0 ? 0 : idle + 1
+    if (idle > patience[rule.freq]) return
     for (const wall of chosen) {
       if (wall < begin || wall <= last) continue
+      if (wall > end) return
       last = wall
       steps.left -= yieldSteps
       yield wall
@@ -154,64 +174,75 @@ function filled(rule: Rule, start: number): Rule {
 }
 
 /** One sorted set for each period. Positions are counted within one set. */
-function* sets(rule: Rule, start: number, begin: number, steps: { left: number }): Generator<number[]> {
-  const unit = {
-    HOURLY: 3_600_000,
-    MINUTELY: 60_000,
-    SECONDLY: 1000,
-    DAILY: 0,
-    WEEKLY: 0,
-    MONTHLY: 0,
-    YEARLY: 0,
-  }[rule.freq]
-  let idle = 0
-  for (const set of unit
-    ? setsInDays(rule, start, begin, unit, steps)
-    : setsOfDays(rule, start, begin, steps)) {
-    if (steps.left < 0) return
-    idle = set.length > 0 ? 0 : idle + 1
-    if (set.length > 0) yield set
-    else if (idle > patience) return
-  }
+function sets(rule: Rule, start: number, begin: number, end: number, steps: { left: number }) {
+  const unit = { HOURLY: 3_600_000, MINUTELY: 60_000, SECONDLY: 1000 }[rule.freq as string]
+  return unit ? setsInDays(rule, start, begin, end, unit, steps) : setsOfDays(rule, start, begin, end, steps)
 }
 
-function* setsOfDays(rule: Rule, start: number, begin: number, steps: { left: number }): Generator<number[]> {
+function* setsOfDays(
+  rule: Rule,
+  start: number,
+  begin: number,
+  end: number,
+  steps: { left: number },
+): Generator<number[]> {
   const matches = dayMatcher(rule)
+  const isWeekday = dayMatcher({ ...rule, months: [], monthDays: [], yearDays: [], weeks: [] })
   const times = rule.hours.flatMap((hour) =>
     rule.minutes.flatMap((minute) =>
       rule.seconds.map((second) => ((hour * 60 + minute) * 60 + second) * 1000),
     ),
   )
-  for (const period of periods(rule, Math.floor(start / dayMs), Math.floor(begin / dayMs))) {
-    const set: number[] = []
+  const [startDay, beginDay, endDay] = [start, begin, end].map((wall) => Math.floor(wall / dayMs))
+  for (const period of periods(rule, startDay!, beginDay!, endDay!)) {
+    const days: number[] = []
     for (const [first, count] of monthsOf(rule, period)) {
       steps.left -= Math.max(1, count)
-      for (let day = first; day < first + count; day += 1)
-        if (matches(day)) for (const time of times) set.push(day * dayMs + time)
+      for (let day = first; day < first + count; day += 1) if (matches(day)) days.push(day)
     }
-    yield set
+    const moved = skippedTo(rule, period).filter(isWeekday)
+    const all = moved.length > 0 ? [...new Set([...days, ...moved])].sort((a, b) => a - b) : days
+    yield all.flatMap((day) => times.map((time) => day * dayMs + time))
   }
 }
 
 /** A year of which only some months are asked for is those months; most years are looked at for one day in them. */
-function monthsOf(
-  { freq, months, skip }: Rule,
-  period: readonly [number, number],
-): (readonly [number, number])[] {
-  if (freq !== 'YEARLY' || months.length === 0 || skip !== 'OMIT') return [period]
+function monthsOf({ freq, months }: Rule, period: readonly [number, number]): (readonly [number, number])[] {
+  if (freq !== 'YEARLY' || months.length === 0) return [period]
   const { year } = civilOf(period[0])
   return months.map((month) => [dayNumber(year, month, 1), daysInMonth(year, month)] as const)
 }
+
+/**
+ * Days that stand in for those that a month or year of the period does not have (RFC 7529, 4.1). Counted from the end,
+ * the day that is not there lies before the first one.
+ */
+function skippedTo(
+  { freq, skip, months, monthDays, yearDays }: Rule,
+  [first, count]: readonly [number, number],
+) {
+  if (skip === 'OMIT' || count === 0 || (freq !== 'MONTHLY' && freq !== 'YEARLY')) return []
+  const { year, month } = civilOf(first)
+  const step = skip === 'FORWARD' ? 0 : -1
+  const beside = (from: number, length: number, wanted: readonly number[]) =>
+    wanted.flatMap((one) => (one > length ? [from + length + step] : one < -length ? [from + step] : []))
+  const named = freq === 'MONTHLY' ? [month] : months.length > 0 ? months : everyMonth
+  return [
+    ...named.flatMap((one) => beside(dayNumber(year, one, 1), daysInMonth(year, one), monthDays)),
+    ...(freq === 'YEARLY' ? beside(dayNumber(year, 1, 1), daysInYear(year), yearDays) : []),
+  ]
+}
+const everyMonth = Array.from({ length: 12 }, (_none, at) => at + 1)
 
 /** First day and number of days of each period, from the one before that of `beginDay` on: what is skipped forward comes out of that one. */
 function* periods(
   { freq, interval, weekStart, months }: Rule,
   startDay: number,
   beginDay: number,
+  endDay: number,
 ): Generator<readonly [number, number]> {
   const { year, month } = civilOf(startDay)
   const week = startDay - ((weekdayOf(startDay) - weekStart + 7) % 7)
-  const end = dayNumber(lastYear + 1, 1, 1)
   const begin = civilOf(beginDay)
   const passed =
     {
@@ -220,18 +251,17 @@ function* periods(
       WEEKLY: Math.floor((beginDay - week) / 7),
     }[freq as string] ?? beginDay - startDay
   for (let at = Math.max(0, Math.floor((passed - 1) / interval) * interval); ; at += interval) {
-    if (freq === 'YEARLY') yield [dayNumber(year + at, 1, 1), daysInYear(year + at)]
+    let period: readonly [number, number]
+    if (freq === 'YEARLY') period = [dayNumber(year + at, 1, 1), daysInYear(year + at)]
     else if (freq === 'MONTHLY') {
       const number = month - 1 + at
       const [y, m] = [year + Math.floor(number / 12), (number % 12) + 1]
-      yield [dayNumber(y, m, 1), months.length === 0 || months.includes(m) ? daysInMonth(y, m) : 0]
-      if (y > lastYear) return
-    } else {
-      const first = freq === 'WEEKLY' ? week + 7 * at : startDay + at
-      yield [first, freq === 'WEEKLY' ? 7 : 1]
-      if (first > end) return
-    }
-    if (freq === 'YEARLY' && year + at > lastYear) return
+      period = [dayNumber(y, m, 1), months.length === 0 || months.includes(m) ? daysInMonth(y, m) : 0]
+    } else if (freq === 'WEEKLY') period = [week + 7 * at, 7]
+    else period = [startDay + at, 1]
+    // What is skipped backward may lie one day before its period.
+    if (period[0] > endDay + 1) return
+    yield period
   }
 }
 
@@ -240,15 +270,15 @@ function* setsInDays(
   rule: Rule,
   start: number,
   begin: number,
+  end: number,
   unit: number,
   steps: { left: number },
 ): Generator<number[]> {
   const matches = dayMatcher(rule)
   const step = unit * rule.interval
   const base = Math.floor(start / unit) * unit
-  const end = dayNumber(lastYear + 1, 1, 1) * dayMs
   const next = (wall: number) => base + Math.ceil((wall - base) / step) * step
-  for (let at = Math.max(base, base + Math.floor((begin - base) / step) * step); at < end;) {
+  for (let at = Math.max(base, base + Math.floor((begin - base) / step) * step); at <= end;) {
     steps.left -= 1
     const day = Math.floor(at / dayMs)
     if (!matches(day)) {
@@ -288,16 +318,12 @@ function dayMatcher(rule: Rule): (day: number) => boolean {
   )
   const counted = freq === 'MONTHLY' || freq === 'YEARLY' ? days.filter(({ nth }) => nth !== 0) : []
   const inMonth = freq === 'MONTHLY' || months.length > 0
-  const most = Math.max(0, ...rule.monthDays)
   return (number) => {
     const { year, month, day } = civilOf(number)
     const length = monthDays.size > 0 || (counted.length > 0 && inMonth) ? daysInMonth(year, month) : 0
     const isMonth = months.length === 0 || months.includes(month)
-    if (monthDays.size > 0) {
-      const named = isMonth && (monthDays.has(day) || monthDays.has(day - length - 1))
-      if (!named && !(rule.skip !== 'OMIT' && most > 28 && isSkippedTo(rule, { year, month, day }, length)))
-        return false
-    } else if (!isMonth) return false
+    if (!isMonth) return false
+    if (monthDays.size > 0 && !monthDays.has(day) && !monthDays.has(day - length - 1)) return false
     if (yearDays.size > 0) {
       const at = number - dayNumber(year, 1, 1) + 1
       if (!yearDays.has(at) && !yearDays.has(at - daysInYear(year) - 1)) return false
@@ -320,20 +346,4 @@ function dayMatcher(rule: Rule): (day: number) => boolean {
     const week = Math.floor((number - begin) / 7) + 1
     return weeks.has(week) || weeks.has(week - (firstWeekOf(owner + 1, weekStart) - begin) / 7 - 1)
   }
-}
-
-/** Whether a day stands in for one that its month does not have (RFC 7529, 4.1). */
-function isSkippedTo(
-  { skip, months, monthDays }: Rule,
-  { year, month, day }: { year: number; month: number; day: number },
-  length: number,
-): boolean {
-  const named = (one: number) => months.length === 0 || months.includes(one)
-  if (skip === 'BACKWARD') return day === length && named(month) && monthDays.some((one) => one > length)
-  const before = month === 1 ? 12 : month - 1
-  return (
-    day === 1 &&
-    named(before) &&
-    monthDays.some((one) => one > daysInMonth(month === 1 ? year - 1 : year, before))
-  )
 }

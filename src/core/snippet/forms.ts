@@ -1,12 +1,13 @@
 /** The forms that a snippet can have, what each is good for, and which of them a platform lets through. */
 import type { Platform } from './platforms'
 
-export const snippetForms = ['element', 'div', 'frame', 'link'] as const
+export const snippetForms = ['element', 'div', 'bare', 'frame', 'link'] as const
 export type SnippetForm = (typeof snippetForms)[number]
 
 export const formLabels: Readonly<Record<SnippetForm, { readonly label: string; readonly hint: string }>> = {
   element: { label: 'Script', hint: 'Grows with what is in it' },
   div: { label: 'Script, plain element', hint: 'Where unknown elements are dropped' },
+  bare: { label: 'Script, without styles', hint: 'Where a policy refuses styles within the page' },
   frame: { label: 'Frame', hint: 'Where scripts are dropped; keeps its height' },
   link: { label: 'Link', hint: 'To a page of its own; works everywhere' },
 }
@@ -15,8 +16,8 @@ export interface SnippetFacts {
   readonly ref: string
   /** Origin of delivery. */
   readonly delivery: string
-  /** The widget's name, for the frame's title and the link's words. */
-  readonly name: string
+  /** The widget's title for visitors: the frame's title and the link's words. */
+  readonly title: string
   /** Height in px that the widget takes at viewport widths; one at least. Measured on the stage, or guessed for a usual page. */
   readonly heights: readonly { readonly viewport: number; readonly height: number }[]
 }
@@ -32,14 +33,30 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
       return `<yimble-widget data-yimble="${ref}" style="display:block;min-height:${height}"></yimble-widget>\n${script}`
     case 'div':
       return `<div data-yimble="${ref}" style="min-height:${height}"></div>\n${script}`
+    case 'bare':
+      return `<div data-yimble="${ref}">${spacer(facts)}</div>\n${script}`
     case 'frame':
-      return `<iframe src="${delivery}/f/${ref}" title="${escape(facts.name)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" style="border:0;max-width:100%" loading="lazy"></iframe>`
+      return `<iframe src="${delivery}/f/${ref}" title="${escape(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
     case 'link':
-      return `<a href="${delivery}/h/${ref}">${escape(facts.name)}</a>`
+      return `<a href="${delivery}/h/${ref}">${escape(facts.title)}</a>`
   }
 }
 
 type Heights = SnippetFacts['heights']
+
+/**
+ * Keeps the height without any style: a picture of one point whose attributes say how high it is at each viewport. The
+ * embed takes the height over from there. `align` keeps the line that it stands in from adding to it.
+ */
+function spacer({ delivery, heights }: SnippetFacts): string {
+  const sorted = [...heights].sort((a, b) => a.viewport - b.viewport)
+  const source = `${delivery}/point.gif`
+  const steps = sorted.slice(0, -1).map(({ viewport, height }, at) => {
+    const edge = Math.round((viewport + sorted[at + 1]!.viewport) / 2)
+    return `<source media="(max-width:${edge}px)" srcset="${source}" width="1" height="${height}">`
+  })
+  return `<picture>${steps.join('')}<img src="${source}" alt="" width="1" height="${sorted.at(-1)?.height ?? 1}" align="top"></picture>`
+}
 
 /** Scrolls inside rather than being cut off: the frame is as high as its narrowest place needs. */
 const frameHeight = (heights: Heights) => Math.max(80, ...heights.map((one) => one.height))
@@ -78,6 +95,8 @@ export function throughOn(
   if (!platform.scripts) return { through: false, why: 'Scripts are dropped here: nothing would show.' }
   if (form === 'element' && !platform.customElements)
     return { through: false, why: 'Elements with unknown names are dropped here.' }
+  if (form !== 'bare' && platform.strictPolicy && !platform.inlineStyles)
+    return { through: false, why: 'The policy here refuses the height that this form brings as a style.' }
   return {
     through: true,
     why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Scripts get through.',

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { slot } from '../api/shapes'
 import { prepareClientPage } from './clientPage'
 
 const prepared = (body: string, head = '') =>
@@ -33,19 +34,35 @@ describe('a client’s page for the stage', () => {
       '<main><div class="x"><div data-yimble="abcd"></div></div><div id="news"></div></main><aside>a</aside><footer><div id="foot" data-label="In the footer"></div></footer>',
     )
     expect(title).toBe('Kiln')
-    expect(slots).toEqual([
-      {
-        id: 'body > main:nth-of-type(1) > div:nth-of-type(1)',
-        label: 'Div (main part)',
-        selector: 'body > main:nth-of-type(1) > div:nth-of-type(1)',
-      },
-      { id: '#news', label: 'News (main part)', selector: '#news' },
-      { id: '#foot', label: 'In the footer (footer)', selector: '#foot' },
-      { id: 'main', label: 'Main part', selector: 'main' },
-      { id: 'aside', label: 'Side column', selector: 'aside' },
-      { id: 'footer', label: 'Footer', selector: 'footer' },
+    expect(slots.map(({ label, anchor }) => `${label}: ${anchor.at} of ${anchor.selector}`)).toEqual([
+      'Div (main part): end of body > main:nth-of-type(1) > div:nth-of-type(1)',
+      'News (main part): start of #news',
+      'In the footer (footer): start of #foot',
+      'Main part: end of main',
+      'Side column: end of aside',
+      'Footer: end of footer',
     ])
+    expect(slots[1]!.anchor).toEqual({
+      selector: '#news',
+      at: 'start',
+      tag: 'div',
+      text: '',
+      words: 'the block “news”',
+    })
   })
+  test('ids are short, all different, and fit the API’s shape, however deep the page is', () => {
+    const deep = '<div class="wrapper">'.repeat(120)
+    const { slots } = prepared(
+      `${deep}<div id="a"></div><p id="b-1.x"></p>${'</div>'.repeat(120)}<div id="c"></div>`,
+    )
+    expect(new Set(slots.map((one) => one.id)).size).toBe(slots.length)
+    expect(slots.length).toBeGreaterThan(1)
+    for (const one of slots) expect(slot.safeParse(one).success).toBe(true)
+  })
+  test('what nests without end is refused, not followed', () =>
+    expect(() => prepared('<div>'.repeat(5_000))).toThrow(RangeError))
   test('a page without any still has its end', () =>
-    expect(prepared('<p>x</p>').slots).toEqual([{ id: 'body', label: 'End of the page', selector: 'body' }]))
+    expect(prepared('<p>x</p>').slots).toMatchObject([
+      { label: 'End of the page', anchor: { selector: 'body', at: 'end' } },
+    ]))
 })

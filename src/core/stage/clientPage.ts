@@ -9,12 +9,15 @@ import {
   serialize,
   type DefaultTreeAdapterTypes as Tree,
 } from 'parse5'
+import { shortHash } from '../items/identity'
+import { blockInWords, fingerprintOf, type Anchor, type Position } from './anchor'
 
+/** A place that a page offers by itself: where a snippet stands already, an empty box, a landmark. */
 export interface FoundSlot {
+  /** Short, and the same for the same place. */
   readonly id: string
   readonly label: string
-  /** CSS selector that finds it in this page. */
-  readonly selector: string
+  readonly anchor: Anchor
 }
 
 export interface ClientPage {
@@ -22,6 +25,9 @@ export interface ClientPage {
   readonly html: string
   readonly slots: readonly FoundSlot[]
 }
+
+/** Deeper pages are made to break whoever walks them; real ones stay below a hundred. */
+export const deepestPage = 500
 
 type Element = Tree.Element
 const isElement = (node: Tree.Node): node is Element => 'tagName' in node
@@ -38,9 +44,8 @@ const isDropped = (element: Element) =>
 /** @param url - where it was fetched; relative addresses in it resolve against this */
 export function prepareClientPage(markup: string, url: string): ClientPage {
   const document = parse(markup)
-  const all: Element[] = []
   const base = collectBase(document) ?? url
-  walk(document, all)
+  const all = strip(document)
   const head = all.find((element) => element.tagName === 'head')
   if (head) {
     const element = tree.createElement('base', names.NS.HTML, [
@@ -63,21 +68,33 @@ function collectBase(document: Tree.Document): string | undefined {
   return undefined
 }
 
-/** Takes out what must not be there, and lists the elements that stay. */
-function walk(node: Tree.ParentNode, all: Element[]): void {
-  for (const child of [...node.childNodes]) {
-    if (!isElement(child)) continue
-    if (isDropped(child)) {
-      tree.detachNode(child)
+/**
+ * Takes out what must not be there, and lists the elements that stay, in the order of the document.
+ * @throws RangeError when it nests deeper than pages do
+ */
+function strip(document: Tree.Document): Element[] {
+  const all: Element[] = []
+  const waiting: { node: Tree.ChildNode; depth: number }[] = []
+  const lineUp = (parent: Tree.ParentNode, depth: number) => {
+    for (const node of [...parent.childNodes].reverse()) waiting.push({ node, depth })
+  }
+  lineUp(document, 1)
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { node, depth } = next
+    if (!isElement(node)) continue
+    if (depth > deepestPage) throw new RangeError(`The page nests more than ${deepestPage} deep`)
+    if (isDropped(node)) {
+      tree.detachNode(node)
       continue
     }
-    child.attrs = child.attrs.filter(
+    node.attrs = node.attrs.filter(
       ({ name, value }) =>
         !name.startsWith('on') && !/^\s*javascript:/i.test(value) && name !== 'nonce' && name !== 'srcdoc',
     )
-    all.push(child)
-    walk(child, all)
+    all.push(node)
+    lineUp(node, depth + 1)
   }
+  return all
 }
 
 const landmarks: readonly (readonly [string, string])[] = [
@@ -104,23 +121,38 @@ function slotsOf(all: readonly Element[]): FoundSlot[] {
       textOf(element).trim() === '' &&
       !element.childNodes.some(isElement),
   )
-  const found: FoundSlot[] = []
-  for (const element of [...taken, ...empty]) {
-    const selector = selectorOf(element)
-    if (!found.some((slot) => slot.selector === selector))
-      found.push({ id: selector, label: labelOf(element), selector })
+  const found = new Map<string, FoundSlot>()
+  const add = (element: Element, at: Position, selector = selectorOf(element)) => {
+    const label = labelOf(element)
+    const facts = { tag: element.tagName, heading: '', text: textOf(element), label: ownLabel(element) }
+    const anchor = { selector, at, tag: facts.tag, text: fingerprintOf(facts), words: blockInWords(facts) }
+    const id = shortHash(`${at} ${selector}`)
+    if (selector.length <= longestSelector && !found.has(id))
+      found.set(id, { id, label: label.slice(0, 120), anchor })
   }
-  for (const [name, label] of landmarks) {
-    if (all.some((element) => element.tagName === name)) found.push({ id: name, label, selector: name })
+  for (const element of taken) add(element, 'end')
+  for (const element of empty) add(element, 'start')
+  for (const [name] of landmarks) {
+    const element = all.find((one) => one.tagName === name)
+    if (element) add(element, 'end', name)
   }
-  if (found.length === 0) found.push({ id: 'body', label: 'End of the page', selector: 'body' })
-  return found
+  const body = all.find((element) => element.tagName === 'body')
+  if (found.size === 0 && body) add(body, 'end')
+  return [...found.values()].slice(0, mostSlots)
 }
 
+const mostSlots = 60
+const longestSelector = 1000
+
+const ownLabel = (element: Element) =>
+  attribute(element, 'aria-label') ?? attribute(element, 'data-label') ?? attribute(element, 'id') ?? ''
+
 function labelOf(element: Element): string {
-  const own = attribute(element, 'aria-label') ?? attribute(element, 'data-label') ?? attribute(element, 'id')
+  const own = landmarks.find(([name]) => name === element.tagName)
+  if (own) return own[1]
+  if (element.tagName === 'body') return 'End of the page'
   const landmark = landmarks.find(([name]) => isInside(element, name))
-  const words = (own ?? element.tagName).replace(/[-_]+/g, ' ').trim()
+  const words = (ownLabel(element) || element.tagName).replace(/[-_]+/g, ' ').trim()
   const label = words.charAt(0).toUpperCase() + words.slice(1)
   return landmark ? `${label} (${landmark[1].toLowerCase()})` : label
 }
@@ -143,8 +175,15 @@ function selectorOf(element: Element): string {
   return `${selectorOf(parent)} > ${element.tagName}:nth-of-type(${alike.indexOf(element) + 1})`
 }
 
-function textOf(node: Tree.Node | undefined): string {
-  if (!node) return ''
-  if (node.nodeName === '#text') return (node as Tree.TextNode).value
-  return 'childNodes' in node ? node.childNodes.map(textOf).join('') : ''
+const enoughText = 400
+
+/** Text from the beginning, as much as is needed to know it by. */
+function textOf(start: Tree.Node | undefined): string {
+  let text = ''
+  const waiting = start ? [start] : []
+  for (let node = waiting.pop(); node && text.length < enoughText; node = waiting.pop()) {
+    if (node.nodeName === '#text') text += (node as Tree.TextNode).value
+    else if ('childNodes' in node) waiting.push(...[...node.childNodes].reverse())
+  }
+  return text
 }

@@ -1,5 +1,6 @@
 /** What the stage's frames, the render worker and the bench say to each other. */
 import * as z from 'zod'
+import { anchorSchema, type Anchor } from './anchor'
 
 /** Frame → bench, once, by window message: trust is the sender's window plus this nonce, since its origin is null. */
 export const helloSchema = z.strictObject({ yimble: z.literal('stage'), nonce: z.string() })
@@ -9,20 +10,31 @@ export const fromStageSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('measure'),
     revision: z.number(),
-    /** CSS px: the frame's viewport, the slot, the widget, and the widest thing in the widget. */
+    /** CSS px: the frame's viewport, the place's inner width, the widget, and the widest thing in the widget. */
     viewport: z.number(),
     slot: z.number(),
     width: z.number(),
     height: z.number(),
     content: z.number(),
+    /** How high the page is in a frame of what height: pages may be laid out by that. */
+    pageHeight: z.number(),
+    viewportHeight: z.number(),
     /** Colour behind the slot, as the browser computes it. */
     background: z.string(),
-    found: z.boolean(),
+    /** The place in the page: where it was chosen, found again elsewhere, or lost. */
+    found: z.enum(['there', 'moved', 'lost']),
+    /** What comes nearest to a lost place. */
+    nearest: z.array(anchorSchema),
     /** Names of the parts that are in it now. */
     parts: z.array(z.string()),
+    /** Refs of pictures that could not be loaded. */
+    broken: z.array(z.string().max(40)),
   }),
   z.strictObject({ type: z.literal('pick'), part: z.string() }),
   z.strictObject({ type: z.literal('key'), key: z.string() }),
+  /** The block that is pointed at; chosen by a click, by Enter, or by a step of `ToStage.step`. */
+  z.strictObject({ type: z.literal('block'), anchor: anchorSchema, isChosen: z.boolean() }),
+  z.strictObject({ type: z.literal('pointed') }),
 ])
 export type FromStage = z.infer<typeof fromStageSchema>
 export type Measure = Extract<FromStage, { type: 'measure' }>
@@ -31,17 +43,31 @@ export type Measure = Extract<FromStage, { type: 'measure' }>
 export interface StageStart {
   readonly yimble: 'start'
   readonly ref: string
-  readonly selector: string
+  readonly anchor: Anchor
+}
+
+/** Bench → worker → one frame or all: about the place, not about the widget. */
+export interface StageOrder {
+  /** Width in px that the ruler gives the widget's container; null takes it back. */
+  readonly width?: number | null
+  /** Moves the widget there. */
+  readonly anchor?: Anchor
+  /** Outlines and names blocks under the pointer, until one is chosen or it is taken back. */
+  readonly pointing?: boolean
+  /** Chooses the block around, within or beside the one of now. */
+  readonly step?: 'wider' | 'narrower' | 'next' | 'previous'
+  /** Height in px that the snippet reserves at the widget's width: the live page has it, so the stage does. */
+  readonly reserve?: number
+  /** Brings the widget into view. */
+  readonly show?: true
 }
 
 /** Worker → frame: only what changed. */
-export interface ToStage {
+export interface ToStage extends StageOrder {
   readonly revision: number
   readonly css?: string
   readonly html?: string
   readonly fonts?: readonly { readonly family: string; readonly url: string }[]
   readonly behaviours?: readonly string[]
   readonly locale?: string
-  /** Width in px that the ruler gives the widget's container; null takes it back. */
-  readonly width?: number | null
 }

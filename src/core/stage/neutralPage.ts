@@ -1,10 +1,15 @@
 /** A page for the stage while the client has no site yet: neutral, with a wide body, a side column and a dark footer. */
 import type { FoundSlot } from './clientPage'
 
+const place = (id: string, label: string, tag: string, words: string): FoundSlot => ({
+  id,
+  label,
+  anchor: { selector: `#${id}`, at: 'start', tag, text: '', words },
+})
 export const neutralSlots: readonly FoundSlot[] = [
-  { id: 'body', label: 'Wide body', selector: '#body' },
-  { id: 'side', label: 'Side column', selector: '#side' },
-  { id: 'foot', label: 'Dark footer', selector: '#foot' },
+  place('body', 'Wide body', 'div', 'the body'),
+  place('side', 'Side column', 'div', 'the side column'),
+  place('foot', 'Dark footer', 'div', 'the footer'),
 ]
 
 const words = (count: number) => '<p class="words"></p>'.repeat(count)

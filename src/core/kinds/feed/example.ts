@@ -10,7 +10,7 @@ const item = (at: number, ref: string, name: string, text: string): Item => ({
   name,
   text,
   image: ref ? [{ ref, width: 1200, height: 800, caption: 'A drawing' }] : [],
-  author: { name: at % 2 === 0 ? 'Ada Testwood' : 'Bram Sampleton' },
+  author: { name: at % 2 === 0 ? 'Ada Fennimore' : 'Bram Sampleton' },
   keywords: ['workshop'],
   datePublished: `2026-03-${String(28 - at * 3).padStart(2, '0')}T08:00:00.000Z`,
 })

@@ -12,9 +12,9 @@ export const feedFields = {
     [
       { value: 'list', label: 'List', hint: 'Picture beside the words, one under the other' },
       { value: 'cards', label: 'Cards', hint: 'Picture above the words, side by side where there is room' },
-      { value: 'column', label: 'Narrow column', hint: 'Tight lines for a side column or a footer' },
+      { value: 'column', label: 'Narrow column', hint: 'Short lines for a side column or a footer' },
     ],
-    { step: 'arrange', group: 'Layout', part: 'list', label: 'Layout', default: 'list' },
+    { step: 'arrange', group: 'Layout', part: 'list', label: 'Show as', default: 'list' },
   ),
   'layout.columns': number(
     { min: 1, max: 5, unit: 'side by side' },
@@ -95,7 +95,7 @@ export const feedFields = {
       step: 'arrange',
       group: 'When there is nothing',
       part: 'empty',
-      label: 'What visitors read then',
+      label: 'Words to show',
       default: 'Nothing new at the moment.',
       folded: true,
     },

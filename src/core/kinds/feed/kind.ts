@@ -6,7 +6,7 @@ import { exampleItems, exampleReviews } from './example'
 import { feedFields } from './fields'
 import { feedJsonLd } from './jsonLd'
 import { reservedHeight } from './measures'
-import { feedModel } from './model'
+import { feedModel, feedUntil } from './model'
 import { feedStyles } from './styles'
 import { FeedView } from './view'
 
@@ -33,13 +33,13 @@ export const feed = defineKind({
     {
       id: 'list',
       label: 'Reading list',
-      hint: 'For a wide body: picture at the side, room for a summary',
+      hint: 'For a wide column: picture beside the words, with a summary',
       settings: { layout: 'list', 'rules.limit': 5, 'facts.summary': '3', 'facts.author': true },
     },
     {
       id: 'column',
       label: 'Side column',
-      hint: 'For a tight place or a footer: lines only, no pictures',
+      hint: 'For a narrow place or a footer: words only, no pictures',
       settings: {
         layout: 'column',
         'rules.limit': 5,
@@ -88,6 +88,7 @@ export const feed = defineKind({
   ],
   rules: rulesOf,
   model: feedModel,
+  until: feedUntil,
   view: FeedView,
   styles: feedStyles,
   reserve: reservedHeight,

@@ -50,8 +50,9 @@ export const averageEm = 1.75
 /** Linked products stand in one line, which scrolls where they are too many for it. */
 export const productEm = 2.5
 
-/** Space between the widget's edge and what is in it: none where the page shows through. */
-export const paddingPx = (values: FeedValues) => (values['look.transparent'] ? 0 : values['look.spacing'])
+/** Space between the widget's edge and what is in it: none where the page shows through, unless it is asked for. */
+export const paddingPx = (values: FeedValues) =>
+  (values['look.transparent'] ? 0 : values['look.spacing']) + values['space.inside']
 
 export function columnsAt(innerPx: number, values: FeedValues): number {
   if (values.layout !== 'cards') return 1

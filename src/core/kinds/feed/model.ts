@@ -5,7 +5,7 @@ import { shorten } from '../../items/text'
 import { dateInWords } from '../../locale/dates'
 import { numberInWords, priceInWords } from '../../locale/numbers'
 import { wordIn } from '../../locale/words'
-import { starsOf, startsOf } from '../../rules/rules'
+import { starsOf, nextStart, turnOfNext } from '../../rules/rules'
 import type { KindContext } from '../kind'
 import type { FeedValues } from './fields'
 import { summaryLines } from './measures'
@@ -167,10 +167,16 @@ function firstSentence(text: string): [string, string] {
 /** An event's next date, else when it was published: an instant, or a day as it is written. */
 function dateOf(item: Item, context: KindContext): string | undefined {
   if (!item.startDate) return item.datePublished ?? item.dateModified
-  const starts = startsOf(item, context.offsetAt)
-  const next = starts.find((start) => start >= context.now) ?? starts.at(-1)
+  const next = nextStart(item, context.now, context.offsetAt)
   return next === undefined ? undefined : new Date(next).toISOString()
 }
+
+/** Only repeated events tell another date as time passes. */
+export const feedUntil = (items: readonly Item[], _values: FeedValues, context: KindContext): number =>
+  Math.min(
+    Infinity,
+    ...items.filter((item) => item.dates).map((item) => turnOfNext(item, context.now, context.offsetAt)),
+  )
 
 const pictureOf = (
   ref: string,

@@ -21,7 +21,7 @@ export const headingFields = {
       group: 'Heading',
       part: 'heading',
       label: 'Level in the page',
-      hint: 'One below the heading that it stands under',
+      hint: 'One level below the heading that it follows on the page',
       default: '2',
       folded: true,
     },
@@ -49,7 +49,7 @@ export const lookFields = {
   'look.transparent': toggle({
     ...colours,
     part: 'widget',
-    label: 'No background of its own',
+    label: 'Transparent background',
     hint: 'The page shows through',
     default: true,
   }),
@@ -106,7 +106,28 @@ export const lookFields = {
   }),
 }
 
+const space = (label: string, name: string) =>
+  number(
+    { min: 0, max: 160, by: 4, unit: 'px', zero: 'none' },
+    { step: 'place', group: 'Space', part: 'widget', label, default: 0, folded: name === 'sides' },
+  )
+
 export const placeFields = {
+  'place.title': text(
+    { maxLength: 120, placeholder: 'The heading, or the client’s name' },
+    {
+      step: 'place',
+      group: 'Title for visitors',
+      part: 'widget',
+      label: 'Title',
+      hint: 'In the browser’s tab, as the title of a frame and as the words of a link',
+      default: '',
+    },
+  ),
+  'space.above': space('Above', 'above'),
+  'space.below': space('Below', 'below'),
+  'space.sides': space('At the sides', 'sides'),
+  'space.inside': space('Inside', 'inside'),
   'place.maxWidth': number(
     { min: 0, max: 1600, by: 10, unit: 'px', zero: 'as wide as its place' },
     { step: 'place', group: 'Width', part: 'widget', label: 'Greatest width', default: 0 },
@@ -121,7 +142,7 @@ export const placeFields = {
       step: 'place',
       group: 'Width',
       part: 'widget',
-      label: 'Where it stands then',
+      label: 'Position',
       default: 'centre',
       shownWhen: { path: 'place.maxWidth', isNot: [0] },
     },
