@@ -1,5 +1,5 @@
 /** The program behind a snippet: finds our elements, now and later, and mounts each. Several copies of it share one. */
-import { mount, type Surroundings } from './mount'
+import { mount, unmount, type Surroundings } from './mount'
 
 /** Set by the build: behaviour name → path of its chunk. */
 declare const yimbleChunks: Readonly<Record<string, string>>
@@ -14,6 +14,7 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
     delivery: new URL(script?.src ?? page.location.href).origin,
     chunks: yimbleChunks,
     data: new Map(),
+    running: new Map(),
     busy: undefined,
   }
   const scan = () => {
@@ -23,6 +24,7 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
   page.yimbleEmbed = { scan }
   scan()
   new page.MutationObserver((records) => {
+    for (const element of around.running.keys()) if (!element.isConnected) unmount(element, around)
     if (records.some((record) => record.addedNodes.length > 0)) scan()
   }).observe(document.documentElement, { childList: true, subtree: true })
 }

@@ -12,6 +12,8 @@ export interface Surroundings {
   readonly chunks: Readonly<Record<string, string>>
   /** Data by ref; several copies of one widget ask once. */
   readonly data: Map<string, Promise<Artifact | undefined>>
+  /** What ends the behaviours of each element, once it has left the page. */
+  readonly running: Map<HTMLElement, (() => void)[]>
   /** Set while a piece put in waits to be drawn: all widgets of the page put in one piece a frame between them. */
   busy: Promise<void> | undefined
 }
@@ -24,20 +26,38 @@ export async function mount(element: HTMLElement, around: Surroundings): Promise
   const ref = element.dataset.yimble ?? ''
   if (element.dataset.state || !/^[a-z0-9]{4,20}$/.test(ref)) return
   setState(element, 'loading')
-  if (element.shadowRoot) return finish(element, element.shadowRoot, undefined, ref, around) // a page of delivery's own: filled already
-  keepReserve(element)
-  const artifact = (await load(ref, around)) ?? (await again(element, ref, around))
-  if (artifact === undefined) return
   try {
-    await fill(element, artifact, around)
+    // A page of delivery's own is filled already, as is an element that was moved.
+    if (element.shadowRoot?.firstElementChild)
+      return await finish(element, element.shadowRoot, undefined, ref, around)
+    keepReserve(element)
+    const artifact = (await load(ref, around)) ?? (await again(element, ref, around))
+    if (artifact) await fill(element, artifact, around)
   } catch {
     setState(element, 'error') // whatever it was, it stays in here
   }
 }
 
-/** The page's rules can't reach past `all: initial`, so the snippet's own min-height is handed on under a name of ours. */
+/** Ends what runs for an element that has left the page; back in it, it begins anew. */
+export function unmount(element: HTMLElement, { running }: Surroundings): void {
+  running.get(element)?.forEach((stop) => stop())
+  running.delete(element)
+  if (element.dataset.state === 'error') element.shadowRoot?.replaceChildren()
+  delete element.dataset.state
+}
+
+/**
+ * The page's rules can't reach past `all: initial`, so the snippet's own height is handed on under a name of ours: its
+ * min-height, or on pages that refuse styles the height of the picture in it.
+ */
 function keepReserve(element: HTMLElement): void {
-  if (element.style.minHeight) element.style.setProperty('--yimble-reserve', element.style.minHeight)
+  const view = element.ownerDocument.defaultView!
+  const steps = [...element.querySelectorAll('picture>*')]
+  const step = steps.find(
+    (one) => !one.matches('source') || view.matchMedia(one.getAttribute('media') ?? '').matches,
+  )
+  const height = element.style.minHeight || (step && `${Number(step.getAttribute('height'))}px`)
+  if (height) element.style.setProperty('--yimble-reserve', height)
 }
 
 function load(ref: string, { data, delivery }: Surroundings): Promise<Artifact | undefined> {
@@ -98,7 +118,9 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   adopt(root, artifact.css)
   await turn(document.defaultView!, around)
   root.replaceChildren(fragment)
-  if (artifact.jsonLd) element.replaceChildren(dataScript(document, JSON.stringify(artifact.jsonLd)))
+  element.replaceChildren()
+  const data = artifact.jsonLd && dataScript(document, JSON.stringify(artifact.jsonLd))
+  if (data) element.append(data)
   const list = root.querySelector('[data-chunks]')
   for (const piece of rest) {
     await turn(document.defaultView!, around)
@@ -145,10 +167,16 @@ async function finish(
   for (const name of names) {
     const chunk = around.chunks[name]
     if (!chunk) continue
-    const { start } = (await import(`${around.delivery}/${chunk}`)) as {
-      start(root: ShadowRoot, locale: string): void
+    try {
+      const { start } = (await import(`${around.delivery}/${chunk}`)) as {
+        start(root: ShadowRoot, locale: string): () => void
+      }
+      const stop = start(root, artifact?.locale ?? document.documentElement.lang)
+      if (element.isConnected) around.running.set(element, [...(around.running.get(element) ?? []), stop])
+      else stop()
+    } catch {
+      // What is there can be read without it.
     }
-    start(root, artifact?.locale ?? document.documentElement.lang)
   }
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
   const observer = new (document.defaultView as Window & typeof globalThis).ResizeObserver(([entry]) => {

@@ -1,9 +1,13 @@
 /**
- * Entry of `/stage.js`, for the bench's stage only, never live: puts the widget into its slot of the client's page and
- * follows what the render worker sends. Tells its measurements and which part was clicked; keeps links from leading away.
+ * Entry of `/stage.js`, for the bench's stage only, never live: puts the widget into its place in the client's page and
+ * follows what the render worker sends. Tells its measurements, which part was clicked and which block is pointed at;
+ * keeps links from leading away.
  */
 import morphdom from 'morphdom'
+import type { Anchor } from '../core/stage/anchor'
 import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
+import { findAnchor, nearestTo, putAt } from './anchors'
+import { pointer } from './pointing'
 import { addFonts, adopt, toFragment } from './shared'
 
 /** Set by the build: behaviour name → path of its chunk. */
@@ -13,6 +17,9 @@ const script = (document.currentScript as HTMLScriptElement).src
 /** Entries off screen cost no layout: there are three pages to lay out at every change. A click picks the part below a link that reaches over it. */
 const stageOnly =
   '[data-chunks]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
+/** On the place and its block, not on the widget: nothing that a page says reaches the widget's own element. */
+const placeStyles =
+  '[data-stage-slot]{outline:2px dashed #b9770a!important;outline-offset:6px}[data-stage-old]{display:none!important}'
 
 function begin(page: Window & typeof globalThis): void {
   const { document } = page
@@ -29,7 +36,15 @@ function begin(page: Window & typeof globalThis): void {
 
 function run(page: Window & typeof globalThis, start: StageStart, port: MessagePort): void {
   const { document } = page
-  const { host, slot } = place(document, start)
+  const host = document.createElement('yimble-widget')
+  host.dataset.stage = start.ref
+  // As the snippet's own element stands in a live page: in a row of boxes it takes the width that is there.
+  host.style.display = 'block'
+  const sheetOfPlace = new page.CSSStyleSheet()
+  sheetOfPlace.replaceSync(placeStyles)
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheetOfPlace]
+  const place = placing(document, host, start.ref)
+  place.put(start.anchor)
   const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' })
   const say = (message: FromStage) => port.postMessage(message)
   let sheet: CSSStyleSheet | undefined
@@ -50,33 +65,57 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   }
 
   let isDue = false
+  /** Stays true until somebody scrolls: the widget is brought into view whenever its height or the frame's width changes. */
+  let isFollowing = true
+  let shownAt = ''
   const measure = () => {
     isDue = false
     const box = root.firstElementChild
     const inner = box?.firstElementChild
-    const { width, height } = (box ?? host).getBoundingClientRect()
+    const { width, height } = host.getBoundingClientRect()
+    const { slot, found } = place.now()
     say({
       type: 'measure',
       revision,
       viewport: page.innerWidth,
-      slot: innerWidthOf(page, slot ?? document.body),
+      slot: innerWidthOf(page, slot),
       width,
       height,
+      pageHeight: Math.round(document.body.getBoundingClientRect().height),
+      viewportHeight: page.innerHeight,
       content: Math.max(inner?.scrollWidth ?? 0, width),
       background: backgroundBehind(page, host),
-      found: slot !== null,
+      found,
+      nearest: found === 'lost' ? nearestTo(document, place.now().anchor) : [],
       parts: [
         ...new Set([...root.querySelectorAll('[part]')].map((element) => element.getAttribute('part')!)),
       ],
+      broken: brokenIn(root),
     })
+    const key = `${Math.round(height / 40)} ${page.innerWidth} ${page.innerHeight}`
+    if (isFollowing && height > 0 && shownAt !== key) {
+      shownAt = key
+      show(page, host)
+    }
   }
   /** Once a frame, where the page is laid out anyway. */
   const measureSoon = () => {
     if (!isDue) page.requestAnimationFrame(measure)
     isDue = true
   }
+  for (const act of ['wheel', 'touchmove', 'pointerdown'] as const)
+    page.addEventListener(act, () => (isFollowing = false), { passive: true })
+  root.addEventListener('error', measureSoon, true) // a picture that did not come
+
+  const pointing = pointer(page, {
+    from: () => place.now().block,
+    onBlock: (anchor, isChosen) => say({ type: 'block', anchor, isChosen }),
+    onEnd: () => say({ type: 'pointed' }),
+    at: () => place.now().anchor.at,
+  })
+
   port.onmessage = ({ data }: MessageEvent<ToStage>) => {
-    revision = data.revision
+    if (data.revision > 0) revision = data.revision
     if (data.css !== undefined) {
       if (sheet) sheet.replaceSync(data.css)
       else {
@@ -93,15 +132,30 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       if (data.html !== undefined) put(document, root, data.html)
       void behave()
     }
+    if (data.anchor !== undefined) {
+      setWidth(document, host, null)
+      place.put(data.anchor)
+      isFollowing = true
+      shownAt = ''
+    }
+    if (data.pointing !== undefined) pointing.set(data.pointing)
+    if (data.step !== undefined) pointing.step(data.step)
+    if (data.show) {
+      isFollowing = true
+      shownAt = ''
+    }
+    if (data.reserve !== undefined) host.style.setProperty('--yimble-reserve', `${data.reserve}px`)
     if (data.width !== undefined) setWidth(document, host, data.width)
     measureSoon()
   }
   new page.ResizeObserver(measureSoon).observe(host)
+  page.addEventListener('resize', measureSoon)
   root.addEventListener('click', (event) => {
     const part = (event.target as Element).closest('[part]')?.getAttribute('part')
-    if (part) say({ type: 'pick', part })
+    if (part && !pointing.isOn()) say({ type: 'pick', part })
   })
   document.addEventListener('keydown', (event) => {
+    if (pointing.isOn()) return
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') event.preventDefault() // it is the studio's here, not the browser's
     if (/^[1-6]$/.test(event.key) || ((event.ctrlKey || event.metaKey) && /^[zyk]$/i.test(event.key)))
       say({
@@ -109,37 +163,52 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
         key: `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.shiftKey ? 'shift+' : ''}${event.key.toLowerCase()}`,
       })
   })
-  // Not scrollIntoView: that scrolls the bench around the frame, too.
+}
+
+/** Not scrollIntoView: that scrolls the bench around the frame, too. A widget higher than the frame shows its beginning. */
+function show(page: Window, host: Element): void {
   const box = host.getBoundingClientRect()
-  page.scrollTo(0, page.scrollY + box.top - Math.max(40, (page.innerHeight - box.height) / 2))
+  const spare = Math.max(40, (page.innerHeight - box.height) / 2)
+  page.scrollTo({ top: Math.max(0, page.scrollY + box.top - spare), behavior: 'instant' })
 }
 
-/** Where our element stands already, its place is kept; else it goes to the slot's end. */
-function place(
-  document: Document,
-  { ref, selector }: StageStart,
-): { host: HTMLElement; slot: Element | null } {
-  const slot = find(document, selector)
-  const host = document.createElement('yimble-widget')
-  host.dataset.stage = ref
-  const sheet = new (document.defaultView as Window & typeof globalThis).CSSStyleSheet()
-  // On the slot, not on the widget: nothing that a page says reaches the widget's own element.
-  sheet.replaceSync('[data-stage-slot]{outline:2px dashed #b9770a!important;outline-offset:6px}')
-  document.adoptedStyleSheets = [sheet]
-  slot?.setAttribute('data-stage-slot', '')
-  const old = slot?.querySelector('[data-yimble], iframe[src*="/f/"]')
-  if (old) old.replaceWith(host)
-  else (slot ?? document.body).append(host)
-  return { host, slot }
-}
-
-function find(document: Document, selector: string): Element | null {
-  try {
-    return document.querySelector(selector)
-  } catch {
-    return null // a selector that this browser does not take
+/** Keeps the widget at a place, and leaves the page as it was when it goes to another. */
+function placing(document: Document, host: HTMLElement, ref: string) {
+  let takeOut = () => {}
+  let state: {
+    anchor: Anchor
+    found: 'there' | 'moved' | 'lost'
+    block: Element
+    slot: Element
   }
+  /** The client's own snippet of this widget, where the page had it when it was fetched. */
+  const old = document.querySelector(`[data-yimble="${ref}"], iframe[src$="/f/${ref}"]`)
+  function put(anchor: Anchor): void {
+    takeOut()
+    document.querySelectorAll('[data-stage-slot]').forEach((one) => one.removeAttribute('data-stage-slot'))
+    const found = findAnchor(document, anchor)
+    const block = found?.element ?? document.body
+    const isInside = anchor.at === 'start' || anchor.at === 'end'
+    if (found && old && isInside && block.contains(old)) takeOut = putAt(old, 'instead', host)
+    else {
+      takeOut = putAt(block, found && block !== document.body ? anchor.at : 'end', host)
+    }
+    old?.setAttribute('data-stage-old', '')
+    const slot = isInside ? block : (host.parentElement ?? document.body)
+    ;(isInside ? block : host).setAttribute('data-stage-slot', '')
+    state = { anchor, found: found?.how ?? 'lost', block, slot }
+  }
+  return { put, now: () => state }
 }
+
+/** Refs of pictures that were asked for and did not come. */
+const brokenIn = (root: ShadowRoot): string[] => [
+  ...new Set(
+    [...root.querySelectorAll('img')]
+      .filter((image) => image.complete && image.naturalWidth === 0 && image.currentSrc !== '')
+      .flatMap((image) => /\/p\/([0-9a-f]{24})\//.exec(image.currentSrc)?.[1] ?? []),
+  ),
+]
 
 function put(document: Document, root: ShadowRoot, markup: string): void {
   const fragment = toFragment(document, markup)

@@ -31,15 +31,20 @@ const sentences = [
   'The best in the county, says my aunt, and she has tried them all.',
   'A little dear, very good.',
 ] as const
-const reviewers = [
-  'Cy Placeholder',
-  'Dot Example',
-  'Eli Sampler',
-  'Fay Madeup',
-  'Gus Fictor',
-  'Hal Notreal',
-  'Ivy Invented',
-] as const
+const givenNames = ['Ada', 'Bo', 'Cyril', 'Dot', 'Eli', 'Fay', 'Gus', 'Hal', 'Ivy', 'Jo', 'Kit', 'Lou', 'Mab']
+const familyNames = [
+  'Amberley',
+  'Fennimore',
+  'Harrowgate',
+  'Larkrise',
+  'Merriwick',
+  'Overbrook',
+  'Quillby',
+  'Sandling',
+]
+/** A different name for each of a hundred, none of anybody. */
+const nameOf = (at: number) =>
+  `${givenNames[at % givenNames.length]!} ${familyNames[(at * 3 + Math.floor(at / givenNames.length)) % familyNames.length]!}`
 const pageSize = 40
 
 /** `/api/businesses?name=&place=`, `/api/businesses/<id>/reviews?page=`. */
@@ -78,7 +83,7 @@ export function createReviews(origin: string, state: State) {
         const at = from + index
         return {
           key: `${business.id}-${at}`,
-          by: `${reviewers[at % reviewers.length]!} ${at}`,
+          by: nameOf(at),
           stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10],
           says: `${sentences[at % sentences.length]!} ${sentences[(at * 3 + 2) % sentences.length]!}`,
           on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs)
@@ -125,7 +130,7 @@ export function createCommunity(origin: string) {
 }
 
 const towns = ['Marlowick', 'Tidewell', 'Upper Juniper', 'Old Quay', 'Kilnbridge'] as const
-const areas = ['SM4 1AA', 'SM8 2BB', 'SM5 3CC', 'SM7 4DD', 'SM9 5EE'] as const
+const areas = ['QM4 1AA', 'QM8 2BB', 'QM5 3CC', 'QM7 4DD', 'QM9 5EE'] as const
 const trades = ['Small animals', 'Horses', 'Farm visits', 'Dentistry', 'Behaviour'] as const
 /** The key that the register gives out; shown on its own page, since this is a demo. */
 export const peopleKey = 'county-people-demo-key'
@@ -150,7 +155,7 @@ export function createPeople(origin: string) {
       people: Array.from({ length: 23 }, (_one, at) => ({
         number: 100 + at,
         given: ['Ada', 'Bo', 'Cy', 'Dot', 'Eli', 'Fay', 'Gus'][at % 7],
-        family: `${['Testwood', 'Sampler', 'Placeholder', 'Example', 'Madeup'][at % 5]!}`,
+        family: `${['Fennimore', 'Sandling', 'Harrowgate', 'Amberley', 'Larkrise'][at % 5]!}`,
         role: at % 4 === 0 ? 'Practice owner' : 'Vet',
         town: towns[at % towns.length],
         postcode: areas[at % areas.length],
@@ -166,17 +171,17 @@ export function createPeople(origin: string) {
 }
 
 const offers = [
-  { list: 'Treatments', group: 'Dogs', name: 'First check', price: 38, minutes: 20, by: 'Ada Testwood' },
-  { list: 'Treatments', group: 'Dogs', name: 'Vaccination', price: 52, minutes: 15, by: 'Bo Sampler' },
-  { list: 'Treatments', group: 'Cats', name: 'First check', price: 35, minutes: 20, by: 'Ada Testwood' },
-  { list: 'Treatments', group: 'Cats', name: 'Claws and coat', price: 24, minutes: 25, by: 'Cy Placeholder' },
+  { list: 'Treatments', group: 'Dogs', name: 'First check', price: 38, minutes: 20, by: 'Ada Fennimore' },
+  { list: 'Treatments', group: 'Dogs', name: 'Vaccination', price: 52, minutes: 15, by: 'Bo Sandling' },
+  { list: 'Treatments', group: 'Cats', name: 'First check', price: 35, minutes: 20, by: 'Ada Fennimore' },
+  { list: 'Treatments', group: 'Cats', name: 'Claws and coat', price: 24, minutes: 25, by: 'Cy Harrowgate' },
   {
     list: 'Courses',
     group: 'Puppies',
     name: 'Six evenings for beginners',
     price: 96,
     minutes: 60,
-    by: 'Dot Example',
+    by: 'Dot Amberley',
   },
   {
     list: 'Courses',
@@ -184,7 +189,7 @@ const offers = [
     name: 'Calm on the lead',
     price: 72,
     minutes: 60,
-    by: 'Dot Example',
+    by: 'Dot Amberley',
   },
 ] as const
 

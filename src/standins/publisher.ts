@@ -30,7 +30,7 @@ export function createPublisher(origin: string, state: State, save: () => void, 
     ...(state.added[id] ?? []).map(({ title, at }) => ({
       title,
       text: 'Added by hand a moment ago, to see how fast it shows.',
-      author: 'Ada Testwood',
+      author: 'Ada Fennimore',
       daysAgo: 0,
       tags: ['new'],
       at: new Date(at),
