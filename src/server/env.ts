@@ -28,6 +28,8 @@ const schema = z
           .map((one) => one.trim())
           .filter(Boolean),
       ),
+    /** Proxies in front of the studio, each adding to X-Forwarded-For; 0 when it is reached directly. */
+    YIMBLE_TRUSTED_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
     /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
     YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
     /** Where the services of the connectors are: `{"reviews":"https://…"}`. */

@@ -2,10 +2,13 @@
 import { randomUUID } from 'node:crypto'
 import * as z from 'zod'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
+import { isDatabaseAway } from '../db/away'
 import { env } from '../env'
 import { log } from '../log'
 import { actorOfSession, actorOfToken } from '../services/sessions'
 import type { Actor } from '../services/actor'
+import { pageOf } from './paging'
+import { faultIn, inPlainWords } from './plainWords'
 import type { Route } from './route'
 import { routes } from './routes'
 
@@ -23,10 +26,11 @@ export async function answer(request: Request, path: string): Promise<Response> 
       params: params as never,
       body: body as never,
       headers: request.headers,
+      query: new URL(request.url).searchParams,
     })
-    return result === undefined || route.response === undefined
-      ? new Response(null, { status: 204 })
-      : Response.json(result, { headers: { 'cache-control': 'no-store' } })
+    if (result === undefined || route.response === undefined) return new Response(null, { status: 204 })
+    const page = Array.isArray(result) ? pageOf(result, new URL(request.url)) : { value: result, headers: {} }
+    return Response.json(page.value, { headers: { 'cache-control': 'no-store', ...page.headers } })
   } catch (error) {
     return answerProblem(problemOf(error))
   }
@@ -45,16 +49,18 @@ const matchers = routes.map((route) => ({
   pattern: new RegExp(`^${route.path.replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`),
 }))
 
-function find(method: string, path: string): { route: Route; params: unknown } {
+function find(asked: string, path: string): { route: Route; params: unknown } {
   const here = matchers.flatMap(({ route, pattern }) => {
     const match = pattern.exec(path)
     return match ? [{ route, groups: match.groups ?? {} }] : []
   })
+  // HEAD asks for what GET would say of it; who answers drops the body.
+  const method = asked === 'HEAD' ? 'GET' : asked
   const match = here.find(({ route }) => route.method === method)
   if (!match)
     throw new ProblemError(
       here.length > 0
-        ? problem('method_unknown', { method })
+        ? problem('method_unknown', { method: asked })
         : problem('missing', { what: 'such address in the API' }),
     )
   const params = match.route.params.safeParse(match.groups)
@@ -66,7 +72,11 @@ function find(method: string, path: string): { route: Route; params: unknown } {
 /** A token's bearer, or the session's; a write by session has to come from the studio's own pages. */
 async function actorOf(request: Request): Promise<Actor | undefined> {
   const bearer = /^Bearer (\S+)$/.exec(request.headers.get('authorization') ?? '')?.[1]
-  if (bearer) return actorOfToken(bearer)
+  if (bearer) {
+    const actor = await actorOfToken(bearer)
+    if (!actor) throw new ProblemError(problem('token_unknown'))
+    return actor
+  }
   checkOrigin(request)
   const token = cookieOf(request, sessionCookie)
   return token ? actorOfSession(token) : undefined
@@ -92,17 +102,29 @@ async function bodyOf(request: Request, route: Route): Promise<unknown> {
 
 /** @throws ProblemError `body_too_large`, `input_invalid` */
 export async function parseBody<T>(request: Request, schema: z.ZodType<T>, limitKb = maxBodyKb): Promise<T> {
-  const text = await request.text()
-  if (text.length > limitKb * 1024) throw new ProblemError(problem('body_too_large', { limit: limitKb }))
-  const parsed = schema.safeParse(readJson(text))
+  const parsed = schema.safeParse(readJson(await limitedText(request, limitKb)), { error: inPlainWords })
   if (parsed.success) return parsed.data
-  const issue = parsed.error.issues[0]
-  throw new ProblemError(
-    problem('input_invalid', {
-      where: issue?.path.join('.') ?? '',
-      why: issue?.message ?? 'it does not fit',
-    }),
-  )
+  throw new ProblemError(problem('input_invalid', faultIn(parsed.error)))
+}
+
+/** The body as text, read only as far as it may go. @throws ProblemError `body_too_large` */
+async function limitedText(request: Request, limitKb: number): Promise<string> {
+  const most = limitKb * 1024
+  const tooLarge = () => new ProblemError(problem('body_too_large', { limit: limitKb }))
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge()
+  const reader = request.body?.getReader()
+  const decoder = new TextDecoder()
+  let text = ''
+  let read = 0
+  for (let piece = await reader?.read(); piece && !piece.done; piece = await reader!.read()) {
+    read += (piece.value as Uint8Array).length
+    if (read > most) {
+      void reader!.cancel().catch(() => undefined) // whoever sends is told by the answer
+      throw tooLarge()
+    }
+    text += decoder.decode(piece.value as Uint8Array, { stream: true })
+  }
+  return text + decoder.decode()
 }
 
 function readJson(text: string): unknown {
@@ -111,32 +133,6 @@ function readJson(text: string): unknown {
   } catch {
     throw new ProblemError(problem('input_invalid', { where: 'The request', why: 'it is not valid JSON' }))
   }
-}
-
-const awayNames = /SequelizeConnection|SequelizeConnectionAcquireTimeout|SequelizeHostNotFound/
-const awayCodes = new Set(['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03', 'EPIPE'])
-
-/** Whether an error only says that PostgreSQL is not there. */
-export function isDatabaseAway(error: unknown): boolean {
-  const {
-    name = '',
-    code = '',
-    message = '',
-    original,
-  } = error as {
-    name?: string
-    code?: string
-    message?: string
-    original?: { code?: string; message?: string }
-  }
-  return (
-    awayNames.test(name) ||
-    awayCodes.has(code) ||
-    awayCodes.has(original?.code ?? '') ||
-    /Connection terminated|connection timeout|terminating connection/i.test(
-      `${message} ${original?.message ?? ''}`,
-    )
-  )
 }
 
 export function problemOf(error: unknown): Problem {

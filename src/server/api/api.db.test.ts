@@ -84,6 +84,32 @@ describe('who may in', () => {
       'wrong_origin',
     ),
   )
+  test('a wrong token is told as such', async () =>
+    expect(
+      await codeOf(call('GET', '/me', { cookie: '', headers: { authorization: 'Bearer nonsense' } })),
+    ).toBe('token_unknown'))
+  test('a body is not read beyond what it may have, signed in or not', async () => {
+    let pulled = 0
+    const endless = new ReadableStream({
+      pull(controller) {
+        pulled += 1
+        controller.enqueue(new Uint8Array(64 * 1024))
+      },
+    })
+    const request = new Request(`${studio}/api/v1/sign-in`, {
+      method: 'POST',
+      body: endless,
+      headers: { origin: studio },
+      duplex: 'half',
+    } as RequestInit)
+    const z = await import('zod')
+    await expect(api.parseBody(request, z.strictObject({}), 256)).rejects.toThrow(/larger than 256 kB/)
+    expect(pulled).toBeLessThan(12)
+  })
+  test('HEAD answers where GET does, without its body', async () => {
+    const answer = await call('HEAD', '/me')
+    expect([answer.status, await codeOf(call('HEAD', '/nowhere'))]).toEqual([200, 'missing'])
+  })
   test('a revoked session is out at once', async () => {
     const other = await sessions.signIn({
       email: 'a@test.example',
@@ -198,5 +224,21 @@ describe('what goes out', () => {
     expect(operations).toHaveLength(routes.length)
     expect(new Set(operations.map((one) => one.operationId)).size).toBe(routes.length)
     for (const operation of operations) expect(operation.responses.default).toBeDefined()
+  })
+  test('shapes that are shared stand in it once, and every reference leads to one', async () => {
+    const { openApiDocument } = await import('./openapi')
+    const document = openApiDocument(studio) as { components: { schemas: Record<string, object> } }
+    const { schemas } = document.components
+    expect(Object.keys(schemas)).toEqual(
+      expect.arrayContaining(['Client', 'Widget', 'Source', 'ProblemDetails']),
+    )
+    const text = JSON.stringify(document)
+    const references = [...text.matchAll(/"\$ref":"([^"]+)"/g)].map(([, to]) => to!)
+    expect(references.length).toBeGreaterThan(50)
+    for (const one of new Set(references)) {
+      const [, name] = /^#\/components\/schemas\/([^/]+)$/.exec(one) ?? []
+      expect([one, name !== undefined && Object.hasOwn(schemas, name)]).toEqual([one, true])
+    }
+    expect(text.length).toBeLessThan(400_000)
   })
 })

@@ -1,16 +1,80 @@
 /** The OpenAPI 3.1 document, made from the list of routes. */
 import * as z from 'zod'
-import { problemDetails } from '@/core/api/shapes'
+import * as shapes from '@/core/api/shapes'
+import { paging } from './paging'
 import { routes } from './routes'
 
-const json = (schema: z.ZodType) => ({
-  'application/json': {
-    schema: z.toJSONSchema(schema, { target: 'draft-2020-12', unrepresentable: 'any', io: 'output' }),
+/** Shapes that several routes share, under the names of the document. */
+const named = z.registry<{ id: string }>()
+for (const [name, shape] of Object.entries(shapes))
+  if (shape instanceof z.ZodObject)
+    named.add(shape, { id: `${name.charAt(0).toUpperCase()}${name.slice(1)}` })
+
+type JsonSchema = Record<string, unknown>
+
+/** Schemas of the document as they are asked for; shared ones stand once, under `components`. */
+function schemasInto(components: Record<string, JsonSchema>) {
+  return function schemaOf(schema: z.ZodType, io: 'input' | 'output'): JsonSchema {
+    // A root that is shared itself has to be within something to be taken out of it.
+    const isShared = named.has(schema)
+    const made = z.toJSONSchema(isShared ? z.array(schema) : schema, {
+      target: 'draft-2020-12',
+      unrepresentable: 'any',
+      io,
+      metadata: named,
+    }) as JsonSchema
+    const {
+      $defs = {},
+      $schema: _version,
+      ...whole
+    } = made as { $defs?: Record<string, JsonSchema> } & JsonSchema
+    const names = new Map<string, string>()
+    for (const [name, definition] of Object.entries($defs)) {
+      const text = JSON.stringify(definition)
+      const isOther =
+        components[name] !== undefined &&
+        JSON.stringify(rewritten(definition, new Map())) !== JSON.stringify(components[name])
+      names.set(name, isOther && text !== '' ? `${name}${io === 'input' ? 'Input' : 'Output'}` : name)
+    }
+    for (const [name, definition] of Object.entries($defs))
+      components[names.get(name)!] ??= rewritten(definition, names)
+    const all = rewritten(whole, names)
+    return isShared ? (all.items as JsonSchema) : all
+  }
+}
+
+const rewritten = (schema: JsonSchema, names: ReadonlyMap<string, string>): JsonSchema =>
+  JSON.parse(JSON.stringify(schema), (key, value: unknown) => {
+    const [, name] =
+      key === '$ref' && typeof value === 'string' ? (/^#\/\$defs\/(.+)$/.exec(value) ?? []) : []
+    return name === undefined ? value : `#/components/schemas/${names.get(name) ?? name}`
+  }) as JsonSchema
+
+const pageParameters = [
+  {
+    name: 'limit',
+    in: 'query',
+    schema: { type: 'integer', minimum: 1, maximum: paging.most, default: paging.usual },
   },
-})
+  {
+    name: 'cursor',
+    in: 'query',
+    schema: { type: 'string' },
+    description: 'Id of the last entry of the page before',
+  },
+]
+const nextLink = {
+  Link: {
+    schema: { type: 'string' },
+    description: 'The next page, rel="next", where there is one (RFC 8288)',
+  },
+}
 
 export function openApiDocument(origin: string): object {
   const paths: Record<string, Record<string, object>> = {}
+  const components: Record<string, JsonSchema> = {}
+  const schemaOf = schemasInto(components)
+  const problemSchema = schemaOf(shapes.problemDetails, 'output')
   for (const { method, path, summary, params, body, response } of routes) {
     const names = Object.keys(params.shape)
     paths[path] ??= {}
@@ -24,14 +88,15 @@ export function openApiDocument(origin: string): object {
           required: true,
           schema: { type: 'string', format: 'uuid' },
         })),
-        ...(path.endsWith('/draft')
+        ...(response instanceof z.ZodArray && method === 'GET' ? pageParameters : []),
+        ...(path.endsWith('/draft') || (path.endsWith('/releases') && method === 'POST')
           ? [
               {
                 name: 'If-Match',
                 in: 'header',
                 required: true,
                 schema: { type: 'string' },
-                description: 'Draft revision that was changed',
+                description: 'Draft revision that was seen',
               },
             ]
           : []),
@@ -41,26 +106,26 @@ export function openApiDocument(origin: string): object {
             requestBody: {
               required: true,
               content: {
-                'application/json': {
-                  schema: z.toJSONSchema(body, {
-                    target: 'draft-2020-12',
-                    unrepresentable: 'any',
-                    io: 'input',
-                  }),
-                },
+                'application/json': { schema: schemaOf(body, 'input') },
               },
             },
           }
         : {}),
       responses: {
         ...(response
-          ? { 200: { description: 'Done', content: json(response) } }
+          ? {
+              200: {
+                description: 'Done',
+                ...(response instanceof z.ZodArray && method === 'GET' ? { headers: nextLink } : {}),
+                content: { 'application/json': { schema: schemaOf(response, 'output') } },
+              },
+            }
           : { 204: { description: 'Done' } }),
         default: {
           description: 'What went wrong, as RFC 9457 problem details',
           content: {
             'application/problem+json': {
-              schema: z.toJSONSchema(problemDetails, { target: 'draft-2020-12' }),
+              schema: problemSchema,
             },
           },
         },
@@ -76,6 +141,7 @@ export function openApiDocument(origin: string): object {
     },
     servers: [{ url: `${origin}/api/v1` }],
     components: {
+      schemas: components,
       securitySchemes: {
         session: { type: 'apiKey', in: 'cookie', name: 'yimble_session' },
         token: { type: 'http', scheme: 'bearer' },

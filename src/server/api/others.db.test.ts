@@ -57,8 +57,15 @@ beforeAll(async () => {
   const source = await s.addSource(owner, client.id, { address: `${outside.origin}/feed` })
   const widget = await s.createWidget(owner, client.id, { kind: 'feed', name: 'Mine' })
   await s.changeDraft(owner, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
-  await s.publish(owner, widget.id)
+  await s.publishNow(owner, widget.id)
   item = (await s.itemsOfSources(owner, [source.id]))[0]!.id
+  const { db } = await import('../db/db')
+  const session = await db().Session.create({
+    userId: owner.userId,
+    tokenHash: 'of nobody',
+    userAgent: 'Mine',
+    expiresAt: new Date(Date.now() + 60_000),
+  })
   Object.assign(ids, {
     clients: client.id,
     sites: site.id,
@@ -67,7 +74,8 @@ beforeAll(async () => {
     widgets: widget.id,
     connections: (await s.addKey(owner, client.id, 'people', 'k')).id,
     tokens: (await s.listTokens(owner))[0]!.id,
-    sessions: client.id,
+    sessions: session.id,
+    team: owner.userId,
   })
 })
 afterAll(async () => {
@@ -79,6 +87,12 @@ afterAll(async () => {
 const bodies: Readonly<Record<string, () => object>> = {
   'POST /tokens': () => ({ name: 'T' }),
   'POST /search': () => ({ words: 'mine' }),
+  'POST /password': () => ({ now: 'not this one', next: 'a new one, long enough' }),
+  'POST /team/invitations': () => ({ email: 'new@x.example', role: 'viewer' }),
+  'PATCH /team/{id}': () => ({ role: 'viewer' }),
+  'POST /places': () => ({ text: 'QM1,52,1,Saltmere' }),
+  'POST /clients/{id}/places': () => ({ words: 'mine' }),
+  'POST /widgets/{id}/here': () => ({ since: 0, tab: 'one' }),
   'POST /clients': () => ({ name: 'C' }),
   'PATCH /clients/{id}': () => ({ name: 'C' }),
   'POST /clients/{id}/sites': () => ({ address: outside.origin }),
@@ -110,7 +124,15 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /widgets/{id}/switch': () => ({ on: false }),
 }
 /** Writes that change only what is one's own, or nothing at all. */
-const forViewers = ['POST /tokens', 'DELETE /tokens/{id}', 'DELETE /sessions/{id}', 'POST /search']
+const forViewers = [
+  'POST /tokens',
+  'DELETE /tokens/{id}',
+  'DELETE /sessions/{id}',
+  'POST /search',
+  'POST /password',
+  'POST /clients/{id}/places',
+  'POST /widgets/{id}/here',
+]
 
 async function ask(
   who: keyof typeof bearers,

@@ -6,6 +6,7 @@ export interface RouteInput<P, B> {
   readonly params: P
   readonly body: B
   readonly headers: Headers
+  readonly query: URLSearchParams
 }
 
 export interface Route {

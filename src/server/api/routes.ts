@@ -6,18 +6,22 @@ import { kinds } from '@/core/kinds/all'
 import { linksFor } from '@/core/settings/schema'
 import { problem, ProblemError } from '@/core/problems'
 import { platforms } from '@/core/snippet/platforms'
+import { anchorSchema } from '@/core/stage/anchor'
 import { openBench } from '../services/bench'
 import * as clients from '../services/clients'
 import * as connections from '../services/connections'
 import * as decisions from '../services/decisions'
 import * as invitations from '../services/invitations'
 import * as pictures from '../services/pictures'
+import * as places from '../services/places'
+import { beHere } from '../services/presence'
 import * as releases from '../services/releases'
 import { search } from '../services/search'
 import * as sessions from '../services/sessions'
 import * as sites from '../services/sites'
 import * as sources from '../services/sources'
 import * as tables from '../services/tables'
+import * as team from '../services/team'
 import * as tokens from '../services/tokens'
 import * as widgets from '../services/widgets'
 import { route, type Route } from './route'
@@ -28,6 +32,7 @@ const address = z.string().trim().min(1, 'an address is needed').max(2000)
 const itemIds = z.array(z.string().max(200)).min(1).max(10_000)
 const productIds = z.array(z.string().max(200)).max(200)
 const tags = z.array(z.string().trim().min(1).max(60)).max(30)
+const role = z.enum(['viewer', 'designer', 'owner'])
 const platform = z.enum(platforms.map((one) => one.id) as [string, ...string[]])
 const timeZone = z.string().max(60).refine(isZone, 'no such time zone')
 const locale = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is written like en or en-GB')
@@ -99,6 +104,66 @@ export const routes: readonly Route[] = [
     run: async () => platforms.map((one) => ({ id: one.id, label: one.label, where: one.where })),
   }),
 
+  route('POST /password', {
+    summary: 'Change one’s own password; other browsers are signed out',
+    body: z.strictObject({ now: z.string().max(200), next: shapes.password }),
+    run: (actor, { body }) => team.changePassword(actor, body),
+  }),
+  route('GET /team', {
+    summary: 'People of the agency, and invitations that wait',
+    response: shapes.team,
+    run: (actor) => team.teamOf(actor),
+  }),
+  route('POST /team/invitations', {
+    summary: 'Invite somebody; the link is told this once',
+    body: z.strictObject({ email: z.email().max(200), role }),
+    response: shapes.link,
+    run: (actor, { body }) => team.invitePerson(actor, body),
+  }),
+  route('DELETE /team/invitations/{id}', {
+    summary: 'Withdraw an invitation',
+    params: id,
+    run: (actor, { params }) => team.withdrawInvitation(actor, params.id),
+  }),
+  route('PATCH /team/{id}', {
+    summary: 'Give somebody another role',
+    params: id,
+    body: z.strictObject({ role }),
+    run: (actor, { params, body }) => team.changeRole(actor, params.id, body.role),
+  }),
+  route('DELETE /team/{id}', {
+    summary: 'Remove somebody; all of their access ends at once',
+    params: id,
+    run: (actor, { params }) => team.removePerson(actor, params.id),
+  }),
+  route('POST /team/{id}/reset', {
+    summary: 'A link by which somebody sets a new password; it is told this once',
+    params: id,
+    response: shapes.link,
+    run: (actor, { params }) => team.resetLink(actor, params.id),
+  }),
+
+  route('GET /places', {
+    summary: 'The agency’s table of places: how many, and the first',
+    response: shapes.places,
+    run: (actor) => places.placesOf(actor),
+  }),
+  route('POST /places', {
+    summary:
+      'Import a table of places: code, latitude, longitude, name; it takes the place of the one before',
+    body: z.strictObject({ text: z.string().max(12_000_000) }),
+    maxBodyKb: 12_288,
+    response: shapes.places,
+    run: (actor, { body }) => places.importPlaces(actor, body.text),
+  }),
+  route('POST /clients/{id}/places', {
+    summary: 'Find a place by its code or its name',
+    params: id,
+    body: z.strictObject({ words: z.string().max(120) }),
+    response: z.array(shapes.placeHit),
+    run: (actor, { params, body }) => places.findPlaces(actor, params.id, body.words),
+  }),
+
   route('POST /search', {
     summary:
       'Find clients, widgets and sources by words of their names; without words, what was worked on last',
@@ -132,9 +197,15 @@ export const routes: readonly Route[] = [
       brand: shapes.brand.optional(),
       timeZone: timeZone.optional(),
       locale: locale.optional(),
+      archived: z.boolean().optional(),
     }),
     response: shapes.client,
     run: (actor, { params, body }) => clients.changeClient(actor, params.id, body),
+  }),
+  route('DELETE /clients/{id}', {
+    summary: 'Delete a client with all that it has; ?live=1 also when widgets of it are live',
+    params: id,
+    run: (actor, { params, query }) => clients.removeClient(actor, params.id, query.get('live') === '1'),
   }),
 
   route('GET /clients/{id}/sites', {
@@ -156,6 +227,16 @@ export const routes: readonly Route[] = [
     body: z.strictObject({ name: name.optional(), platform: platform.optional() }),
     response: shapes.site,
     run: (actor, { params, body }) => sites.changeSite(actor, params.id, body),
+  }),
+  route('DELETE /sites/{id}', {
+    summary: 'Remove a site with its pages',
+    params: id,
+    run: (actor, { params }) => sites.removeSite(actor, params.id),
+  }),
+  route('DELETE /pages/{id}', {
+    summary: 'Remove a page of a site',
+    params: id,
+    run: (actor, { params }) => sites.removePage(actor, params.id),
   }),
   route('POST /sites/{id}/pages', {
     summary: 'Add a page of a site',
@@ -275,7 +356,12 @@ export const routes: readonly Route[] = [
     params: id,
     body: z.strictObject({
       connector: z.string().max(40),
-      key: z.string().trim().min(1, 'a key is needed').max(500),
+      key: z
+        .string()
+        .trim()
+        .min(1, 'a key is needed')
+        .max(500)
+        .regex(/^[\x20-\x7e]*$/, 'a key has plain letters, digits and signs only'),
     }),
     response: shapes.connection,
     run: (actor, { params, body }) => connections.addKey(actor, params.id, body.connector, body.key),
@@ -359,7 +445,7 @@ export const routes: readonly Route[] = [
     run: (actor, { params }) => sources.refreshSource(actor, params.id),
   }),
   route('GET /sources/{id}/items', {
-    summary: 'What a source has now',
+    summary: 'Items of a source',
     params: id,
     response: z.array(shapes.item),
     run: async (actor, { params }) =>
@@ -397,7 +483,7 @@ export const routes: readonly Route[] = [
     body: z.strictObject({
       name: name.optional(),
       pageId: z.uuid().nullable().optional(),
-      slotId: z.string().max(80).nullable().optional(),
+      anchor: anchorSchema.nullable().optional(),
       slotWidths: z
         .array(
           z.strictObject({ viewport: z.number().min(200).max(4000), width: z.number().min(0).max(4000) }),
@@ -415,6 +501,13 @@ export const routes: readonly Route[] = [
     response: shapes.draft,
     run: (actor, { params, body, headers }) =>
       widgets.changeDraft(actor, params.id, revisionIn(headers), body.patches),
+  }),
+  route('POST /widgets/{id}/here', {
+    summary: 'Be here on the bench: who else is, and what has changed since a revision',
+    params: id,
+    body: z.strictObject({ since: z.int().min(0), tab: z.string().regex(/^[\w-]{1,60}$/) }),
+    response: shapes.here,
+    run: (actor, { params, body }) => beHere(actor, params.id, body.since, body.tab),
   }),
   route('POST /widgets/{id}/duplicate', {
     summary: 'Copy a widget as a new draft',
@@ -512,10 +605,10 @@ export const routes: readonly Route[] = [
     run: (actor, { params }) => releases.listReleases(actor, params.id),
   }),
   route('POST /widgets/{id}/releases', {
-    summary: 'Publish the draft',
+    summary: 'Publish the draft; If-Match names the revision that was seen',
     params: id,
     response: shapes.widget,
-    run: (actor, { params }) => releases.publish(actor, params.id),
+    run: (actor, { params, headers }) => releases.publish(actor, params.id, revisionSeen(headers)),
   }),
   route('POST /widgets/{id}/live', {
     summary: 'Make a release live again',
@@ -549,6 +642,12 @@ function revisionIn(headers: Headers): number {
       }),
     )
   return Number(written)
+}
+
+/** @throws ProblemError `revision_needed` */
+function revisionSeen(headers: Headers): number {
+  if (headers.get('if-match') === null) throw new ProblemError(problem('revision_needed'))
+  return revisionIn(headers)
 }
 
 function isZone(zone: string): boolean {

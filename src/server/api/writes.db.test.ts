@@ -1,13 +1,14 @@
 /** Every write of the API, walked in the order a script would: what it answers, and what a read says afterwards. */
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import sharp from 'sharp'
-import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
 let outside: Outside
 let drop: () => Promise<void>
 let api: typeof import('./answer')
 let routes: (typeof import('./routes'))['routes']
 let bearer = ''
+let colleagueOf: () => Promise<string>
 
 beforeAll(async () => {
   outside = await startOutside()
@@ -17,7 +18,9 @@ beforeAll(async () => {
   })
   api = await import('./answer')
   ;({ routes } = await import('./routes'))
-  bearer = (await (await import('../services/tokens')).createToken(await makeActor(), 'walk')).token
+  const actor = await makeActor()
+  colleagueOf = async () => (await makeColleague(actor.agencyId)).userId
+  bearer = (await (await import('../services/tokens')).createToken(actor, 'walk')).token
   outside.answer = (request, response) =>
     void (request.url!.startsWith('/api/people')
       ? response.writeHead(200, { 'content-type': 'application/json' }).end('{"more":false,"people":[]}')
@@ -117,7 +120,7 @@ test('each write answers in its shape and is seen by the next read', async () =>
     await call('PATCH', `/widgets/${widget.id}`, {
       name: 'News list',
       pageId: page.id,
-      slotId: (page.slots as { id: string }[])[0]!.id,
+      anchor: (page.slots as { anchor: object }[])[0]!.anchor,
       slotWidths: [{ viewport: 1280, width: 700 }],
     }),
   ).toMatchObject({ name: 'News list', pageId: page.id })
@@ -127,7 +130,14 @@ test('each write answers in its shape and is seen by the next read', async () =>
     { patches: [{ path: 'sources', from: [], to: [source.id], label: 'Sources' }] },
     { 'if-match': '"0"' },
   )
-  expect(await call('POST', `/widgets/${widget.id}/releases`)).toMatchObject({ liveNumber: 1 })
+  expect(await call('POST', `/widgets/${widget.id}/here`, { since: 0, tab: 'one' })).toMatchObject({
+    draftRevision: 1,
+    patches: [{ path: 'sources' }],
+    others: [],
+  })
+  expect(
+    await call('POST', `/widgets/${widget.id}/releases`, undefined, { 'if-match': '"1"' }),
+  ).toMatchObject({ liveNumber: 1 })
   expect(
     await call('POST', `/widgets/${widget.id}/views`, {
       views: [{ name: 'Clay', view: 'all', search: 'clay' }],
@@ -147,7 +157,9 @@ test('each write answers in its shape and is seen by the next read', async () =>
     { patches: [{ path: 'look.textSize', from: 16, to: 20, label: 'Text' }] },
     { 'if-match': '"1"' },
   )
-  expect(await call('POST', `/widgets/${widget.id}/releases`)).toMatchObject({ liveNumber: 2 })
+  expect(
+    await call('POST', `/widgets/${widget.id}/releases`, undefined, { 'if-match': '"2"' }),
+  ).toMatchObject({ liveNumber: 2 })
   expect(await call('POST', `/widgets/${widget.id}/live`, { number: 1 })).toMatchObject({ liveNumber: 1 })
   expect(await call('POST', `/widgets/${widget.id}/switch`, { on: false })).toMatchObject({ state: 'off' })
   const copy = await call('POST', `/widgets/${widget.id}/duplicate`)
@@ -209,6 +221,28 @@ test('each write answers in its shape and is seen by the next read', async () =>
       rows: [cells.headings.map((heading) => (heading === 'Name or title' ? 'Plate' : ''))],
     }),
   ).toMatchObject({ items: 1 })
+  expect(
+    await call('POST', '/places', { text: 'Code,Latitude,Longitude,Name\nQM4,52.79,1.08,Marlowick\n' }),
+  ).toMatchObject({ count: 1, sample: [{ code: 'QM4' }] })
+  expect(await call('POST', `/clients/${client.id}/places`, { words: 'marlo' })).toMatchObject([
+    { name: 'Marlowick', from: 'table' },
+  ])
+  const invited = await call('POST', '/team/invitations', { email: 'new@fernhollow.example', role: 'viewer' })
+  expect(invited.url).toContain('/join/')
+  const team = (await read('/team')) as unknown as { members: Answer[]; invitations: Answer[] }
+  expect(team.invitations).toHaveLength(1)
+  await call('DELETE', `/team/invitations/${team.invitations[0]!.id}`)
+  const colleague = await colleagueOf()
+  await call('PATCH', `/team/${colleague}`, { role: 'viewer' })
+  expect((await call('POST', `/team/${colleague}/reset`)).url).toContain('/join/')
+  await call('DELETE', `/team/${colleague}`)
+  expect(((await read('/team')) as unknown as { members: Answer[] }).members).toHaveLength(1)
+  const spareSite = await call('POST', `/clients/${client.id}/sites`, { address: outside.origin })
+  await call('DELETE', `/pages/${(spareSite.pages as Answer[])[0]!.id}`)
+  await call('DELETE', `/sites/${spareSite.id}`)
+  expect(await read(`/clients/${client.id}/sites`)).toHaveLength(1)
+  const spareClient = await call('POST', '/clients', { name: 'Spare' })
+  await call('DELETE', `/clients/${spareClient.id}`)
   expect(await read(`/clients/${client.id}/connectors`)).toHaveLength(1)
   expect((await call('POST', `/clients/${client.id}/invitations`, { connector: 'people' })).text).toContain(
     '/connect/',
@@ -245,9 +279,11 @@ test('each write answers in its shape and is seen by the next read', async () =>
 
 test('no write is left out of the walk', () => {
   const writes = routes.filter((one) => one.method !== 'GET').map((one) => `${one.method} ${one.path}`)
-  // Sessions belong to browsers: api.db.test.ts signs one out. Signing in elsewhere is walked in connections.db.test.ts.
+  // Sessions belong to browsers: api.db.test.ts signs one out. Signing in elsewhere is walked in
+  // connections.db.test.ts, passwords in team.db.test.ts.
   expect(writes.filter((one) => !walked.has(one))).toEqual([
     'DELETE /sessions/{id}',
+    'POST /password',
     'POST /clients/{id}/connections',
   ])
 })

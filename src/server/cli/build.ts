@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { buildEmbed } from '@/embed/build'
+import { buildBundles, bundleFile } from './bundle'
 import { Stop } from './stop'
 import { root, say } from './world'
 
@@ -16,10 +17,12 @@ export async function buildForProduction(): Promise<void> {
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === now &&
     existsSync(path.join(root, '.next/BUILD_ID')) &&
-    existsSync(path.join(root, '.build/embed/embed.js'))
+    existsSync(path.join(root, '.build/embed/embed.js')) &&
+    existsSync(bundleFile('worker'))
   if (isBuilt) return
   say('Building (about a minute, after a change only) …')
   await buildEmbed(path.join(root, '.build/embed'))
+  await buildBundles()
   const done = spawnSync('node', ['node_modules/next/dist/bin/next', 'build'], {
     cwd: root,
     encoding: 'utf8',

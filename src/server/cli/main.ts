@@ -12,8 +12,24 @@ const commands: Readonly<
     does: 'the same, with reloading',
     run: async (args) => (await import('./demo')).demo(args, 'development'),
   },
+  start: {
+    does: 'run studio, delivery and worker for production, or those named',
+    run: async (args) => (await import('./start')).start(args),
+  },
+  build: {
+    does: 'build for production, without starting anything',
+    run: async () => (await import('./build')).buildForProduction().then(() => 0),
+  },
+  agency: {
+    does: 'agency add NAME --owner ADDRESS: a new agency, and the link for its owner',
+    run: async (args) => (await import('./people')).agency(args),
+  },
+  user: {
+    does: 'user invite ADDRESS, user reset ADDRESS: links for people',
+    run: async (args) => (await import('./people')).user(args),
+  },
   test: {
-    does: 'lint, types, unit, database and browser tests',
+    does: 'format, lint, types, unit, database and browser tests',
     run: async (args) => (await import('./test')).test(args),
   },
   bench: { does: 'measure against the budgets', run: async (args) => (await import('./bench')).bench(args) },

@@ -22,11 +22,13 @@ export async function read(args: readonly string[]): Promise<number> {
   if (inputs.length === 0)
     throw new Stop('name a file or an address: ./yimble read feed.xml https://example.org/feed', 2)
   let allRead = true
+  const tokenFiles = await textsOf(inputs.filter((input) => /\.(json|tokens)$/i.test(input)))
   for (const input of inputs) {
     const { format, feed, items, problems, announced, next, tokens } = await readInput(input, {
       url: base,
       zones: zoneNamed,
       span,
+      beside: [...tokenFiles].filter(([name]) => name !== input).map(([, text]) => text),
     })
     allRead &&= format !== 'unknown'
     process.stdout.write(
@@ -68,10 +70,24 @@ const typeByEnding: Readonly<Record<string, string>> = {
   '.htm': 'text/html',
 }
 
+const located = (input: string) => path.resolve(process.env.YIMBLE_CALLED_FROM ?? '.', input)
+
+/** Files that others may refer to, as design tokens do. One that can't be read is told when its turn comes. */
+async function textsOf(inputs: readonly string[]): Promise<Map<string, string>> {
+  const texts = new Map<string, string>()
+  if (inputs.length > 1)
+    for (const input of inputs)
+      await readFile(located(input), 'utf8').then(
+        (text) => texts.set(input, text),
+        () => undefined,
+      )
+  return texts
+}
+
 async function readInput(input: string, context: ReadContext): Promise<Reading> {
   if (/^https?:\/\//i.test(input)) return readAddress(input, context)
   try {
-    return readBytes(await readFile(path.resolve(process.env.YIMBLE_CALLED_FROM ?? '.', input)), {
+    return readBytes(await readFile(located(input)), {
       ...context,
       contentType: typeByEnding[path.extname(input).toLowerCase()],
     })

@@ -6,7 +6,8 @@ import type { Actor } from '../services/actor'
 import { changeClient, createClient } from '../services/clients'
 import { linkProducts } from '../services/decisions'
 import { itemsOf } from '../services/items'
-import { publish, snippetsOf } from '../services/releases'
+import { importPlaces } from '../services/places'
+import { publishNow, snippetsOf } from '../services/releases'
 import { hashPassword } from '../services/secrets'
 import { addSite } from '../services/sites'
 import { addConnected, addSource } from '../services/sources'
@@ -51,6 +52,8 @@ export async function seed(standinsPort: number): Promise<void> {
     'owner',
   )
 
+  await importPlaces(designer, county)
+
   const publisher = `http://127.0.0.4:${standinsPort}`
   const site = (index: number) => `http://127.0.0.${5 + index}:${standinsPort}`
   const client = async (actor: Actor, name: string, look: Brand) => {
@@ -93,7 +96,7 @@ export async function seed(standinsPort: number): Promise<void> {
     source: string
     site: typeof kilnSite
     slot: string
-    form: 'element' | 'div' | 'frame' | 'link'
+    form: 'element' | 'div' | 'bare' | 'frame' | 'link'
     standin: number
     widths: readonly [number, number, number]
     settings?: Readonly<Record<string, Leaf>>
@@ -107,7 +110,7 @@ export async function seed(standinsPort: number): Promise<void> {
     const [phone, tablet, computer] = facts.widths
     await changeWidget(designer, widget.id, {
       pageId: page.id,
-      slotId: page.slots.find((slot) => slot.selector === `#${facts.slot}`)?.id ?? null,
+      anchor: page.slots.find((slot) => slot.anchor.selector === `#${facts.slot}`)?.anchor ?? null,
       slotWidths: [
         { viewport: 390, width: phone },
         { viewport: 768, width: tablet },
@@ -126,7 +129,7 @@ export async function seed(standinsPort: number): Promise<void> {
         label: 'Set up',
       })),
     )
-    await publish(designer, widget.id)
+    await publishNow(designer, widget.id)
     const { forms } = await snippetsOf(designer, widget.id)
     await paste(`${site(facts.standin)}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
   }
@@ -204,7 +207,7 @@ export async function seed(standinsPort: number): Promise<void> {
     source: notes.id,
     site: nurserySite,
     slot: 'notes',
-    form: 'element',
+    form: 'bare',
     standin: 2,
     widths: [342, 720, 1000],
     settings: { 'heading.text': 'This week in the garden', 'products.limit': 2 },
@@ -256,6 +259,19 @@ export async function seed(standinsPort: number): Promise<void> {
   const other = await createWidget(stranger, foreign, { kind: 'feed', name: 'Foreign feed', from: 'cards' })
   await changeDraft(stranger, other.id, 0, [{ path: 'sources', from: [], to: [theirs.id], label: 'Set up' }])
 }
+
+/** The invented county: postcodes of a form that exists nowhere. */
+const county = `Code,Latitude,Longitude,Name
+QM1,52.93,1.03,Saltmere
+QM2,52.96,0.86,Harrow Sands
+QM3,52.88,1.21,Wickmouth
+QM4,52.79,1.08,Marlowick
+QM5,52.71,0.94,Upper Juniper
+QM6,52.66,1.19,Fernhollow
+QM7,52.61,1.36,Old Quay
+QM8,52.84,1.42,Tidewell
+QM9,52.55,0.81,Kilnbridge
+`
 
 const plantTable = (at: string) => `Key,Name,Price,Currency,Link,Picture,Description
 fern,Hart's-tongue fern,6.50,GBP,${at}/plants/fern,${at}/pictures/2.jpg,"For shade, damp and patience."

@@ -1,5 +1,5 @@
 /**
- * `./yimble test [part …] [-- jest arguments]`: lint, types, unit, database and browser tests, with all their own set-up.
+ * `./yimble test [part …] [-- jest arguments]`: format, lint, types, unit, database and browser tests, with their own set-up.
  * The last line is `N passed, N failed`, summed over all of them; the exit code says the same.
  */
 import { spawn, spawnSync } from 'node:child_process'
@@ -21,7 +21,7 @@ import {
 } from './world'
 import { stoppedCode, stopSignal, withWorld } from './withWorld'
 
-const parts = ['lint', 'types', 'unit', 'database', 'browser'] as const
+const parts = ['format', 'lint', 'types', 'unit', 'database', 'browser'] as const
 type Part = (typeof parts)[number]
 interface Count {
   passed: number
@@ -39,6 +39,10 @@ export async function test(args: readonly string[]): Promise<number> {
   if (unknown) throw new Stop(`there are no "${unknown}" tests; there are: ${parts.join(', ')}.`, 2)
   const wanted = new Set<string>(asked.length > 0 ? asked : parts)
   const counts: Count[] = []
+  if (wanted.has('format'))
+    counts.push(
+      check('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.']),
+    )
   if (wanted.has('lint'))
     counts.push(check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']))
   if (wanted.has('types'))
@@ -95,8 +99,11 @@ async function inWorld(wanted: ReadonlySet<string>, jestArgs: readonly string[])
             signal,
           ),
         )
-      if (wanted.has('browser'))
-        counts.push(await jest('browser', world.env, ['--runInBand', ...jestArgs], signal))
+      if (wanted.has('browser')) {
+        counts.push(await jest('browser', world.env, jestArgs, signal))
+        // These stop PostgreSQL, so nothing else may run beside them.
+        counts.push(await jest('alone', world.env, ['--runInBand', ...jestArgs], signal))
+      }
       return counts
     },
   )
@@ -138,7 +145,7 @@ const report = z.object({
 
 /** @throws Stop when it was told to leave off */
 async function jest(
-  project: Part,
+  project: Part | 'alone',
   env: NodeJS.ProcessEnv | Readonly<Record<string, string>>,
   args: readonly string[],
   signal: AbortSignal,
@@ -158,8 +165,10 @@ async function jest(
       '--outputFile',
       file,
       '--forceExit',
+      '--passWithNoTests',
+      ...(args.includes('--runInBand') ? [] : ['--maxWorkers=2']), // the default is one less than there are cores
       '--testTimeout',
-      project === 'browser' ? '240000' : '60000',
+      project === 'browser' || project === 'alone' ? '240000' : '60000',
       ...args,
     ],
     {

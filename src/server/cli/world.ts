@@ -87,8 +87,8 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_STANDINS_PORT: String(basePort + 20),
     YIMBLE_STANDINS_FOLDER: folder,
     YIMBLE_WORKER_PORT: String(basePort + 40),
-    // 127.0.0.8 is free for what a test wants to be the outside.
-    YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8'] : [])]
+    // 127.0.0.8 and 127.0.0.9 are free for what a test wants to be the outside.
+    YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8', '127.0.0.9'] : [])]
       .map((host) => at(host, 20))
       .concat(profile === 'test' ? (process.env.YIMBLE_MORE_ORIGINS ?? '').split(',').filter(Boolean) : [])
       .join(','),
@@ -273,16 +273,21 @@ export async function startWorld(
       broken.then((sentence) => Promise.reject(new Stop(sentence))),
     ])
     await prepare(env)
-    start('studio', 'node', [
-      'node_modules/next/dist/bin/next',
-      mode === 'production' ? 'start' : 'dev',
-      '-H',
-      hosts.studio,
-      '-p',
-      String(basePort),
-    ])
-    start('delivery', 'node', script('src/server/delivery/main.ts'))
-    start('worker', 'node', script('src/server/jobs/main.ts'))
+    if (mode === 'production')
+      for (const name of ['studio', 'delivery', 'worker'])
+        start(name, 'node', ['--enable-source-maps', `.build/server/${name}.mjs`])
+    else {
+      start('studio', 'node', [
+        'node_modules/next/dist/bin/next',
+        'dev',
+        '-H',
+        hosts.studio,
+        '-p',
+        String(basePort),
+      ])
+      start('delivery', 'node', script('src/server/delivery/main.ts'))
+      start('worker', 'node', script('src/server/jobs/main.ts'))
+    }
     const health = [`${urls.studio}/healthz`, `${urls.delivery}/readyz`, `http://127.0.0.1:${basePort + 40}/`]
     await Promise.race([
       Promise.all(health.map((url) => healthy(url))),

@@ -5,6 +5,7 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import sharp from 'sharp'
 import { makeActor, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
 let outside: Outside
@@ -15,7 +16,7 @@ let close: () => Promise<void>
 let widget: { id: string; ref: string }
 let actor: Awaited<ReturnType<typeof makeActor>>
 let s: {
-  publish: (typeof import('../services/releases'))['publish']
+  publishNow: (typeof import('../services/releases'))['publishNow']
   switchWidget: (typeof import('../services/releases'))['switchWidget']
 } & typeof import('../services/widgets')
 
@@ -36,7 +37,7 @@ beforeAll(async () => {
   const source = await addSource(actor, client.id, { address: `${outside.origin}/feed` })
   widget = await s.createWidget(actor, client.id, { kind: 'feed', name: 'W' })
   await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
-  await s.publish(actor, widget.id)
+  await s.publishNow(actor, widget.id)
   const folder = mkdtempSync(path.join(tmpdir(), 'yimble-embed-'))
   await (await import('@/embed/build')).buildEmbed(folder)
   cache = (await import('./artifactCache')).createArtifactCache()
@@ -68,13 +69,14 @@ const data = async () =>
     css: string
     revision: number
   }>
-async function until<T>(read: () => Promise<T>, check: (value: T) => boolean): Promise<T> {
+/** @throws when it never becomes so: a wait is an expectation, too */
+async function until<T>(read: () => Promise<T>, check: (value: T) => boolean | Promise<boolean>): Promise<T> {
   for (let tries = 0; tries < 100; tries += 1) {
     const value = await read()
-    if (check(value)) return value
+    if (await check(value)) return value
     await new Promise((done) => setTimeout(done, 20))
   }
-  return read()
+  throw new Error('it never became so')
 }
 
 describe('an artifact', () => {
@@ -124,7 +126,7 @@ describe('an artifact', () => {
       { path: 'look.accent', from: settings['look.accent']!, to: '#0a0b0c', label: '' },
     ])
     const begun = Date.now()
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect((await until(data, ({ css }) => css.includes('#0a0b0c'))).revision).toBeGreaterThan(
       before.revision,
     )
@@ -136,16 +138,17 @@ describe('an artifact', () => {
   })
   test('that nobody has, or that was deleted, says off', async () => {
     const unknown = await get('/w/zzzzzzzz.json')
-    expect([unknown.status, await unknown.json()]).toEqual([404, { v: 1, state: 'off' }])
+    // Not 404: that would stand in every visitor's console as an error.
+    expect([unknown.status, await unknown.json()]).toEqual([200, { v: 1, state: 'off' }])
     await s.deleteWidget(actor, widget.id)
     await until(
       () => get(`/w/${widget.ref}.json`),
-      (answer) => answer.status === 404,
+      async (answer) => ((await answer.json()) as { state: string }).state === 'off',
     )
     await s.restoreWidget(actor, widget.id)
     await until(
       () => get(`/w/${widget.ref}.json`),
-      (answer) => answer.status === 200,
+      async (answer) => ((await answer.json()) as { state: string }).state === 'ready',
     )
   })
 })
@@ -227,5 +230,78 @@ describe('the rest', () => {
         .writeHead(200, { 'content-type': 'image/svg+xml' })
         .end('<svg xmlns="http://www.w3.org/2000/svg" width="90000" height="90000"/>')
     expect((await get(`/p/${'b'.repeat(24)}/320.webp`)).status).toBe(404)
+  })
+})
+
+describe('what was found in the open', () => {
+  test.each([
+    ['gzip, br;q=0', 'gzip'],
+    ['br;q=0, gzip;q=0', null],
+    ['gzip;q=0.5, br', 'br'],
+    ['identity', null],
+  ])('an encoding that is refused by its weight is not sent: %s', async (accepted, encoding) => {
+    const { request } = await import('node:http')
+    const headers = await new Promise<Record<string, unknown>>((done) =>
+      request(`${base}/w/${widget.ref}.json`, { headers: { 'accept-encoding': accepted } }, (answer) => {
+        answer.resume()
+        done(answer.headers)
+      }).end(),
+    )
+    expect(headers['content-encoding'] ?? null).toBe(encoding)
+  })
+  test('a picture is asked for again by its ETag, and the database is left alone', async () => {
+    const { db } = await import('../db/db')
+    const ref = 'c'.repeat(24)
+    const bytes = await sharp({ create: { width: 20, height: 10, channels: 3, background: '#aa5500' } })
+      .png()
+      .toBuffer()
+    await db().PictureRow.create({ ref, url: 'upload:c.png', state: 'ready', bytes, width: 20, height: 10 })
+    const first = await get(`/p/${ref}/160.webp`)
+    const etag = first.headers.get('etag')!
+    expect([first.status, etag.length > 5]).toEqual([200, true])
+    await db().PictureRow.destroy({ where: { ref } })
+    expect((await get(`/p/${ref}/160.webp`, { 'if-none-match': etag })).status).toBe(304)
+    expect((await get(`/p/${ref}/160.webp`)).status).toBe(200)
+  })
+  test('a chunk of an earlier build is served as long as it is kept', async () => {
+    const { keepChunks } = await import('./chunks')
+    const file = { type: 'text/javascript', etag: 'x', raw: Buffer.from('export const old = 1') }
+    await keepChunks(new Map([['/c/old-ABC123.js', { file, cache: 'x' }]]))
+    const answer = await get('/c/old-ABC123.js')
+    expect([answer.status, await answer.text(), answer.headers.get('cache-control')]).toEqual([
+      200,
+      'export const old = 1',
+      expect.stringContaining('immutable'),
+    ])
+    expect(answer.headers.get('access-control-allow-origin')).toBe('*')
+    expect((await get('/c/never-ABC123.js')).status).toBe(404)
+  })
+  test('a hundred invented pages push no page of the client’s own site out of the list', async () => {
+    const { db } = await import('../db/db')
+    const say = (page: string) =>
+      fetch(`${base}/seen`, {
+        method: 'POST',
+        body: JSON.stringify({
+          ref: widget.ref,
+          form: 'script',
+          page,
+          width: 700,
+          height: 300,
+          state: 'ready',
+        }),
+      })
+    const row = (await db().Widget.findByPk(widget.id))!
+    await db().Site.create({
+      clientId: row.clientId,
+      name: 'Own',
+      url: 'https://own.example/',
+      platform: 'plain',
+    })
+    await say('https://own.example/about')
+    for (let at = 0; at < 120; at += 1) await say(`https://invented.example/${at}`)
+    const pages = (await db().Sighting.findAll({ where: { widgetId: widget.id } })).map((one) => one.pageUrl)
+    expect(pages.length).toBeLessThanOrEqual(100)
+    expect(pages).toContain('https://own.example/about')
+    expect(pages).toContain('https://invented.example/119')
   })
 })

@@ -6,6 +6,7 @@ import { env } from '../env'
 import { log } from '../log'
 import { createArtifactCache } from './artifactCache'
 import { loadAssets } from './assets'
+import { keepChunks } from './chunks'
 import { createDelivery } from './server'
 
 const cache = createArtifactCache()
@@ -27,6 +28,9 @@ if (env().NODE_ENV === 'development') {
   })
 }
 await cache.start()
+const keep = () => void keepChunks(assets).catch(() => undefined) // without a database there is nobody to ask later
+keep()
+setInterval(keep, 6 * 3_600_000).unref()
 const server = createDelivery({ cache, assets })
 const { hostname, port } = new URL(env().YIMBLE_DELIVERY_URL)
 server.listen(

@@ -1,12 +1,13 @@
 /** The public server: what snippets load. No cookies, no framework; artifacts are answered first. */
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
-import { isDatabaseAway } from '../api/answer'
+import { isDatabaseAway } from '../db/away'
 import { db } from '../db/db'
 import { log } from '../log'
-import { isLadderWidth, pictureForm } from '../services/pictures'
+import { isLadderWidth, pictureForm, TooBusy } from '../services/pictures'
 import type { ArtifactCache, Entry, Form } from './artifactCache'
 import type { Asset } from './assets'
 import { openHeaders, sendFile, sendJson } from './files'
+import { earlierChunk } from './chunks'
 import { answerHub, hubPath } from './hubCalls'
 import { noteSighting } from './sightings'
 import { sendStage } from './stagePages'
@@ -21,6 +22,7 @@ export interface Delivery {
 }
 
 export function createDelivery({ cache, assets }: Delivery): Server {
+  const assetHeaders = new Map([...assets].map(([path, { cache }]) => [path, { 'Cache-Control': cache }]))
   return createServer((request, response) => {
     const url = request.url ?? '/'
     const path = url.includes('?') ? url.slice(0, url.indexOf('?')) : url
@@ -36,8 +38,7 @@ export function createDelivery({ cache, assets }: Delivery): Server {
       )
     }
     const asset = assets.get(path)
-    if (asset && isRead(request))
-      return sendFile(request, response, asset.file, { 'Cache-Control': asset.cache })
+    if (asset && isRead(request)) return sendFile(request, response, asset.file, assetHeaders.get(path)!)
     void answerRest(request, response, path, cache).catch((error: unknown) => fail(response, error))
   })
 }
@@ -51,12 +52,7 @@ function sendArtifact(
   form: Form,
 ): void {
   const seconds = Math.max(1, Math.min(maxAgeS, Math.floor((validUntil - Date.now()) / 1000)))
-  sendFile(request, response, files[form], {
-    // Nothing stale for browsers: a hidden item must vanish. A CDN may bridge an outage.
-    'Cache-Control': `public, max-age=${seconds}`,
-    'CDN-Cache-Control': `max-age=${seconds}, stale-while-revalidate=60, stale-if-error=86400`,
-    ...(form === 'w' ? {} : pagePolicy),
-  })
+  sendFile(request, response, files[form], (form === 'w' ? dataHeaders : pageHeaders)[seconds - 1]!)
 }
 
 const pagePolicy = {
@@ -64,10 +60,19 @@ const pagePolicy = {
     "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self'; font-src 'self'; style-src 'unsafe-inline'; base-uri 'self'",
 } as const
 
+/** By the seconds that an artifact may be kept, from one. */
+const dataHeaders = Array.from({ length: maxAgeS }, (_, at) => ({
+  // Nothing stale for browsers: a hidden item must vanish. A CDN may bridge an outage.
+  'Cache-Control': `public, max-age=${at + 1}`,
+  'CDN-Cache-Control': `max-age=${at + 1}, stale-while-revalidate=60, stale-if-error=86400`,
+}))
+const pageHeaders = dataHeaders.map((headers) => ({ ...headers, ...pagePolicy }))
+
 /** Never published, or deleted: the snippet shows nothing and takes no room. */
 function sendUnknown(response: ServerResponse, form: Form): void {
+  // Not 404: browsers would tell every visitor's console of an error that is none.
   if (form === 'w')
-    return sendJson(response, 404, { v: 1, state: 'off' }, { 'Cache-Control': 'public, max-age=5' })
+    return sendJson(response, 200, { v: 1, state: 'off' }, { 'Cache-Control': 'public, max-age=5' })
   response
     .writeHead(404, {
       ...openHeaders,
@@ -100,7 +105,9 @@ async function answerRest(
     return
   }
   const picture = picturePath.exec(path)
-  if (picture) return sendPicture(response, picture[1]!, Number(picture[2]))
+  if (picture) return sendPicture(request, response, picture[1]!, Number(picture[2]))
+  if (path === '/point.gif') return sendFile(request, response, point, foreverHeaders)
+  if (path.startsWith('/c/')) return sendEarlierChunk(request, response, path)
   if (path.startsWith('/stage/')) return sendStage(response, path.slice('/stage/'.length))
   if (path === '/healthz')
     return sendJson(response, 200, {
@@ -115,7 +122,38 @@ async function answerRest(
   sendJson(response, 404, { status: 'nothing here' })
 }
 
-async function sendPicture(response: ServerResponse, ref: string, width: number): Promise<void> {
+/** One see-through point: keeps room in pages that refuse styles (`core/snippet/forms.ts`). */
+const point = {
+  type: 'image/gif',
+  etag: 'point',
+  raw: Buffer.from('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7', 'base64'),
+}
+const foreverHeaders = { 'Cache-Control': 'public, max-age=31536000, immutable' }
+
+/** A page that was open when the embed changed asks for a chunk of the build that it has. */
+async function sendEarlierChunk(
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+): Promise<void> {
+  const raw = await earlierChunk(path)
+  if (!raw) return sendJson(response, 404, { status: 'nothing here' })
+  const file = { type: 'text/javascript; charset=utf-8', etag: path.slice(3), raw }
+  sendFile(request, response, file, foreverHeaders)
+}
+
+async function sendPicture(
+  request: IncomingMessage,
+  response: ServerResponse,
+  ref: string,
+  width: number,
+): Promise<void> {
+  // A reference always names the same picture, so the reference and the width are enough for an ETag.
+  const etag = `"${ref}-${width}"`
+  if (isLadderWidth(width) && request.headers['if-none-match']?.includes(etag)) {
+    response.writeHead(304, { ...openHeaders, ETag: etag, ...foreverHeaders }).end()
+    return
+  }
   const bytes = isLadderWidth(width) ? await pictureForm(ref, width) : undefined
   if (!bytes) {
     response.writeHead(404, { ...openHeaders, 'Cache-Control': 'public, max-age=60' }).end()
@@ -126,19 +164,20 @@ async function sendPicture(response: ServerResponse, ref: string, width: number)
       ...openHeaders,
       'Content-Type': 'image/webp',
       'Content-Length': bytes.length,
-      'Cache-Control': 'public, max-age=31536000, immutable',
+      ...foreverHeaders,
+      ETag: etag,
     })
-    .end(bytes)
+    .end(request.method === 'HEAD' ? undefined : bytes)
 }
 
 function fail(response: ServerResponse, error: unknown): void {
-  const isAway = isDatabaseAway(error)
+  const isAway = isDatabaseAway(error) || error instanceof TooBusy
   if (!isAway) log.error({ error: error instanceof Error ? error.message : String(error) }, 'delivery')
   if (response.headersSent) return void response.end()
   sendJson(
     response,
     isAway ? 503 : 500,
-    { status: isAway ? 'database away' : 'broken' },
+    { status: error instanceof TooBusy ? 'busy' : isAway ? 'database away' : 'broken' },
     isAway ? { 'Retry-After': '5' } : {},
   )
 }

@@ -30,10 +30,15 @@ export async function noteSighting(request: IncomingMessage): Promise<void> {
   const widget = await db().Widget.findOne({ where: { ref, deletedAt: null }, attributes: ['id'] })
   if (!widget) return
   const where = { widgetId: widget.id, pageUrl: origin + pathname, form }
-  const isKnown = await db().Sighting.findOne({ where })
-  if (!isKnown && (await db().Sighting.count({ where: { widgetId: widget.id } })) >= limits.pagesAWidget)
-    return
   await db().Sighting.upsert({ ...where, ...rest, seenAt: new Date() })
+  // Anybody can name any page. Pages of the client's own sites stay, then those that were seen last.
+  await db().sequelize.query(
+    `delete from sightings where (widget_id, page_url, form) in (
+       select x.widget_id, x.page_url, x.form from sightings x join widgets w on w.id = x.widget_id where x.widget_id = $1
+       order by exists (select 1 from sites s where s.client_id = w.client_id and split_part(s.url, '/', 3) = split_part(x.page_url, '/', 3)) desc, x.seen_at desc
+       offset ${limits.pagesAWidget})`,
+    { bind: [widget.id] },
+  )
 }
 
 async function readJson(request: IncomingMessage): Promise<unknown> {

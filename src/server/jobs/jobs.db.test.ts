@@ -42,7 +42,7 @@ async function liveWidget(settings: Readonly<Record<string, unknown>> = {}) {
   const { createClient } = await import('../services/clients')
   const { addSource } = await import('../services/sources')
   const { createWidget, changeDraft } = await import('../services/widgets')
-  const { publish } = await import('../services/releases')
+  const { publishNow } = await import('../services/releases')
   const client = await createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
   const source = await addSource(actor, client.id, { address: `${outside.origin}/${client.id}` })
   const widget = await createWidget(actor, client.id, { kind: 'feed', name: 'W' })
@@ -58,7 +58,7 @@ async function liveWidget(settings: Readonly<Record<string, unknown>> = {}) {
       label: '',
     })),
   )
-  await publish(actor, widget.id)
+  await publishNow(actor, widget.id)
   return { actor, source, widget }
 }
 const item = (title: string, daysAgo = 0) =>
@@ -165,4 +165,37 @@ describe('what time alone makes due', () => {
     await w.handlers.render({ widgetId: '7b1c1f6e-8f55-4c07-9a0c-0b8e6b1d2a11' })
     expect(asked).toBe(before)
   })
+})
+
+test('jobs of one batch end one by one: the one that fails is tried again, the others are not', async () => {
+  const runs: string[] = []
+  const boss = await q.startBoss({ supervise: false, schedule: false })
+  const before = w.handlers.subscribe
+  Object.assign(w.handlers, {
+    subscribe: async ({ sourceId }: { sourceId: string }) => {
+      runs.push(sourceId)
+      if (sourceId === 'fails') throw new Error('on purpose')
+    },
+  })
+  try {
+    for (const key of ['fails', 'fine', 'also fine']) await q.enqueue('subscribe', { sourceId: key }, key)
+    await w.takeJobs(boss, 'subscribe', 4)
+    for (let tries = 0; tries < 100 && runs.length < 3; tries += 1)
+      await new Promise((done) => setTimeout(done, 100))
+    await new Promise((done) => setTimeout(done, 300))
+    const rows = await database
+      .db()
+      .sequelize.query<{ key: string; state: string }>(
+        `select singleton_key as key, state::text as state from pgboss.job where name = 'subscribe' order by 1`,
+        { type: QueryTypes.SELECT },
+      )
+    expect(rows).toEqual([
+      { key: 'also fine', state: 'completed' },
+      { key: 'fails', state: 'retry' },
+      { key: 'fine', state: 'completed' },
+    ])
+  } finally {
+    Object.assign(w.handlers, { subscribe: before })
+    await boss.stop({ graceful: false, wait: true })
+  }
 })

@@ -3,14 +3,14 @@ import { createServer } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import type PgBoss from 'pg-boss'
 import { closeDatabase, db, inTransaction } from '../db/db'
-import { forgetTurns } from '../fetch/pace'
+import { tidyUp } from './tidy'
 import { log } from '../log'
 import { renderWidget } from '../services/artifacts'
 import { dueSubscriptions, subscribe } from '../services/hubs'
 import { itemsOf } from '../services/items'
 import { fetchPictures } from '../services/pictures'
 import { refresh } from '../services/refreshing'
-import { enqueue, startBoss, stopBoss, type JobName, type Jobs } from './queue'
+import { enqueue, renderShowing, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
 const pace = {
   pollS: 1,
@@ -32,7 +32,10 @@ export const handlers: Handlers = {
     const failed = await fetchPictures([
       ...new Set(items.slice(0, pace.picturesAhead).flatMap((item) => item.image[0]?.ref ?? [])),
     ])
-    if (failed.length > 0) log.info({ sourceId, failed: failed.length }, 'pictures that could not be fetched')
+    if (failed.length === 0) return
+    log.info({ sourceId, failed: failed.length }, 'pictures that could not be fetched')
+    // Entries go without them from now on.
+    await inTransaction((transaction) => renderShowing([sourceId], transaction))
   },
 }
 
@@ -54,30 +57,29 @@ export async function enqueueDue(): Promise<void> {
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
 }
 
-async function work(boss: PgBoss): Promise<void> {
-  const take = <N extends JobName>(name: N, batchSize: number) =>
-    boss.work<Jobs[N]>(name, { batchSize, pollingIntervalSeconds: pace.pollS }, async (jobs) => {
-      await Promise.all(
-        jobs.map(async (job) => {
-          try {
-            await handlers[name](job.data as never)
-          } catch (error) {
-            log.error({ job: name, error: (error as Error).message }, 'job failed')
-            throw error
-          }
-        }),
-      )
-    })
-  await take('refresh', pace.refreshesAtOnce)
-  await take('render', 1)
-  await take('pictures', 2)
-  await take('subscribe', 4)
-}
+/** Takes jobs of one name, so many at a time. Each ends by itself: one that fails is tried again, without the others. */
+export const takeJobs = <N extends JobName>(boss: PgBoss, name: N, batchSize: number): Promise<string> =>
+  boss.work<Jobs[N]>(name, { batchSize, pollingIntervalSeconds: pace.pollS }, async (jobs) => {
+    await Promise.all(
+      jobs.map(async (job) => {
+        try {
+          await handlers[name](job.data as never)
+          await boss.complete(name, job.id)
+        } catch (error) {
+          log.error({ job: name, error: (error as Error).message }, 'job failed')
+          await boss.fail(name, job.id, { message: (error as Error).message }).catch(() => undefined) // it expires
+        }
+      }),
+    )
+  })
 
 /** Runs until stopped. A database that goes away is waited for. */
 export async function runWorker(): Promise<() => Promise<void>> {
   const boss = await startBoss({ supervise: true, schedule: false })
-  await work(boss)
+  await takeJobs(boss, 'refresh', pace.refreshesAtOnce)
+  await takeJobs(boss, 'render', 1)
+  await takeJobs(boss, 'pictures', 2)
+  await takeJobs(boss, 'subscribe', 4)
   let isAway = false
   const timer = setInterval(() => {
     enqueueDue().then(
@@ -88,7 +90,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
       },
     )
   }, pace.dueMs)
-  const tidy = setInterval(() => void forgetTurns().catch(() => undefined), pace.tidyMs) // the next hour will do
+  const tidy = setInterval(() => void tidyUp().catch(() => undefined), pace.tidyMs) // the next hour will do
   const health = createServer((_request, response) =>
     response
       .writeHead(200, { 'content-type': 'application/json' })

@@ -9,7 +9,7 @@ import type { Transaction } from 'sequelize'
 import * as z from 'zod'
 import { getKind, isKind } from '@/core/kinds/all'
 import { artifactOf, offArtifact, pageOf, type Artifact } from '@/core/render/artifact'
-import { render, type Rendered } from '@/core/render/render'
+import { heightOf, render, type Rendered } from '@/core/render/render'
 import type { Settings } from '@/core/settings/field'
 import { resolveSettings } from '@/core/settings/settings'
 import { offsetIn } from '@/zone/offsetIn'
@@ -55,7 +55,10 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const artifact = live
     ? artifactOf(widget.ref, revision, client.locale, live)
     : offArtifact(widget.ref, revision, client.locale)
-  const files = await filesOf(artifact, { title: widget.name, background: brand.colours.background })
+  const files = await filesOf(artifact, {
+    title: titleFor(settingsOf(getKind(widget.kind), release), client.name),
+    background: brand.colours.background,
+  })
   await db().ArtifactRow.upsert(
     {
       ref: widget.ref,
@@ -104,6 +107,12 @@ export async function renderRelease(
 export const sourcesIn = (settings: Settings): readonly string[] =>
   Array.isArray(settings.sources) ? settings.sources : []
 
+/** What visitors read as the widget's title: its own, else its heading, else whose it is. Its name in the studio is never shown. */
+export const titleFor = (settings: Settings, clientName: string): string =>
+  [settings['place.title'], settings['heading.text']]
+    .map((leaf) => (typeof leaf === 'string' ? leaf.trim() : ''))
+    .find((text) => text !== '') ?? clientName
+
 /** Height in px that a release takes at a container width. */
 export function heightAt(
   kindId: string,
@@ -112,7 +121,7 @@ export function heightAt(
   count: number,
   widthPx: number,
 ): number {
-  return isKind(kindId) ? getKind(kindId).reserve(count, resolveSettings(settings, brand), widthPx) : 0
+  return isKind(kindId) ? heightOf(getKind(kindId), count, resolveSettings(settings, brand), widthPx) : 0
 }
 
 async function filesOf(

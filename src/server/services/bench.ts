@@ -5,17 +5,20 @@ import type { Actor } from './actor'
 import { sourcesIn } from './artifacts'
 import { getClient } from './clients'
 import { decisionsOf } from './decisionsOf'
-import { listReleases } from './releases'
+import { listReleases, releaseFacts } from './releases'
 import { listSites } from './sites'
 import { itemsOfSources, listSources } from './sources'
 import { patchesAfter, shapeOf, widgetRow } from './widgets'
 
 const patchesShown = 100
 
-export async function openBench(actor: Actor, id: string): Promise<BenchShape> {
+/** @param number - a release to be looked at in the draft's place. @throws ProblemError `missing` */
+export async function openBench(actor: Actor, id: string, number?: number): Promise<BenchShape> {
   const row = await widgetRow(actor, id)
-  const widget = await shapeOf(row)
-  const [client, sites, sources, items, decisions, releases, patches] = await Promise.all([
+  const draft = await shapeOf(row)
+  const release = number === undefined ? undefined : await releaseFacts(actor, id, number)
+  const widget = release ? { ...draft, settings: release.settings } : draft
+  const [owner, sites, sources, items, decisions, releases, patches] = await Promise.all([
     getClient(actor, row.clientId),
     listSites(actor, row.clientId),
     listSources(actor, row.clientId),
@@ -24,5 +27,6 @@ export async function openBench(actor: Actor, id: string): Promise<BenchShape> {
     listReleases(actor, id),
     patchesAfter(id, Math.max(0, row.draftRevision - patchesShown)),
   ])
+  const client = release ? { ...owner, brand: release.brand } : owner
   return { client, sites, widget, sources, items: items as BenchShape['items'], decisions, releases, patches }
 }

@@ -1,6 +1,6 @@
 /** Decisions on single items: in one widget (hidden, pinned, no double) and on the item itself (waiting, tags, corrections). */
+import { isOpinion } from '@/core/items/item'
 import { QueryTypes, type Transaction } from 'sequelize'
-import * as z from 'zod'
 import {
   keptViews,
   type CorrectionsShape,
@@ -15,6 +15,7 @@ import { db, inTransaction } from '../db/db'
 import { renderShowing } from '../jobs/queue'
 import { demand, found, type Actor } from './actor'
 import { renderLive, renderRelease, sourcesIn } from './artifacts'
+import { stored } from './stored'
 import { clientRow, getClient } from './clients'
 import { decisionsOf } from './decisionsOf'
 import { itemsById, neverPublic, productsOfClient, tableRows, wholeItem } from './items'
@@ -114,13 +115,27 @@ export function correctItem(
   const set = Object.fromEntries(
     Object.entries(corrections).filter(([, value]) => value !== null && value !== undefined),
   )
+  const wanted = Object.keys(set)
   const dropped = Object.entries(corrections).flatMap(([key, value]) => (value === null ? [key] : []))
-  return onItems(actor, clientId, [itemId], (transaction) =>
-    db().sequelize.query(
+  return onItems(actor, clientId, [itemId], async (transaction) => {
+    const [row] = await db().sequelize.query<{ type: string }>(
+      `select facts ->> 'type' as type from items where id = $1`,
+      {
+        bind: [itemId],
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    )
+    const theirs = wanted.filter((key) => row?.type === 'Review' && isOpinion(key))
+    if (theirs.length > 0)
+      throw new ProblemError(
+        problem('signed_facts', { what: theirs.includes('text') ? 'The words' : 'The title' }),
+      )
+    await db().sequelize.query(
       `update items set corrections = (corrections || $2::jsonb) - $3::text[] where id = $1`,
       { bind: [itemId, JSON.stringify(set), dropped], transaction },
-    ),
-  )
+    )
+  })
 }
 
 /**
@@ -205,7 +220,14 @@ export async function sortingTableOf(actor: Actor, id: string): Promise<TableSha
     tableRows(sourcesIn(widget.settings as Settings), since, actor.role !== 'viewer'),
     decisionsOf(id),
   ])
-  return { client, widget, sources, rows, decisions, views: z.parse(keptViews, row.views) }
+  return {
+    client,
+    widget,
+    sources,
+    rows,
+    decisions,
+    views: stored(keptViews, row.views, [], 'widgets.views'),
+  }
 }
 
 /** Keeps views of the sorting table, in the place of those that were kept. */

@@ -9,7 +9,9 @@ import type { ItemShape, TableRowShape } from '@/core/api/shapes'
 import * as z from 'zod'
 import { db } from '../db/db'
 import { registerPictures } from './pictures'
+import { located } from './places'
 import { sanitise, sanitiserVersion } from './sanitise'
+import { stored } from './stored'
 
 /** Letters of an item's text that are kept for summaries and rules. */
 const textLimit = 4_000
@@ -77,7 +79,7 @@ export async function upsertItems(
 }
 
 /** Facts as they are shown: the source's own, then what was corrected by hand; tags by hand are added to its own. */
-const effective = `i.facts || i.corrections || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags)`
+const effective = `i.facts || i.corrections || (case when i.corrections = '{}' then '{}'::jsonb else jsonb_build_object('corrected', (select jsonb_agg(k) from jsonb_object_keys(i.corrections) k)) end) || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags)`
 /** What may be public at all. Everything that leads out of the studio reads items through this. */
 const mayShow = (alias: string) =>
   `${alias}.gone_at is null and not ${alias}.waiting and ${alias}.facts ->> 'visibility' is distinct from 'private'`
@@ -119,14 +121,32 @@ async function shownItems(
   transaction?: Transaction,
 ): Promise<Item[]> {
   if (ids.length === 0) return []
-  const rows = await db().sequelize.query<{ facts: unknown }>(
-    `select ${effective} || coalesce(m.facts, '{}') as facts from items i join sources s on s.id = i.source_id ${linked(where)} where ${where} and ${mayShow('i')} order by ${order}`,
+  const rows = await db().sequelize.query<{ facts: unknown; agency: string }>(
+    `select ${effective} || coalesce(m.facts, '{}') as facts, s.agency_id as agency from items i join sources s on s.id = i.source_id ${linked(where)} where ${where} and ${mayShow('i')} order by ${order}`,
     { bind: [[...ids]], type: QueryTypes.SELECT, transaction },
   )
-  return z.parse(
-    z.array(shapes.item),
-    rows.map((row) => row.facts),
+  const items = rows.flatMap(
+    ({ facts }) => stored(shapes.item.nullable(), facts, null, 'items.facts') ?? [],
   ) as Item[]
+  return located(await withoutLostPictures(items, transaction), rows[0]?.agency, transaction)
+}
+
+/** Without pictures that could not be fetched: an entry without its picture is better than a broken one. */
+async function withoutLostPictures(items: readonly Item[], transaction?: Transaction): Promise<Item[]> {
+  const refs = [...new Set(items.flatMap((item) => item.image.map((picture) => picture.ref)))]
+  if (refs.length === 0) return [...items]
+  const rows = await db().sequelize.query<{ ref: string }>(
+    `select r as ref from unnest($1::text[]) r left join pictures p on p.ref = r where p.ref is null or p.state = 'failed'`,
+    { bind: [refs], type: QueryTypes.SELECT, transaction },
+  )
+  if (rows.length === 0) return [...items]
+  const lost = new Set(rows.map((row) => row.ref))
+  return items.map((item) => {
+    const image = item.image.filter((picture) => !lost.has(picture.ref))
+    return image.length === item.image.length
+      ? item
+      : { ...item, image, imageLost: item.image.length - image.length }
+  })
 }
 
 /** Stars of five, from facts of a review; null for what is none or gives none. */

@@ -3,6 +3,8 @@
  * ladder of widths. Vector pictures are rasterised, pixel bombs refused.
  */
 import { createHash } from 'node:crypto'
+import { LRUCache } from 'lru-cache'
+import pLimit from 'p-limit'
 import sharp from 'sharp'
 import type { Transaction } from 'sequelize'
 import { shortHash } from '@/core/items/identity'
@@ -20,17 +22,25 @@ const pictureLimits = {
   timeoutMs: 10_000,
   maxPixels: 50_000_000,
   retryMs: 10 * 60_000,
+  /** Transforms at a time, and those that may wait: each holds a whole picture in memory. */
+  atOnce: 2,
+  waiting: 200,
+  cacheBytes: 48 * 1024 * 1024,
 } as const
 export const isLadderWidth = (width: number): boolean => (pictureLadder as readonly number[]).includes(width)
 
-/** Known to us from now on. Nothing is fetched yet. The address of one of our own pictures means that picture. */
+/**
+ * Known to us from now on. Nothing is fetched yet. The address of one of our own pictures means that picture, and
+ * registers nothing: a reference belongs to whoever brings the picture itself.
+ */
 export async function registerPictures(
   pictures: readonly ReadPicture[],
   transaction: Transaction,
 ): Promise<Picture[]> {
-  const rows = pictures.map(({ url }) => ({ ref: ownRef(url) ?? shortHash(url), url, state: 'new' }))
+  const refs = pictures.map(({ url }) => ownRef(url) ?? shortHash(url))
+  const rows = pictures.flatMap(({ url }, at) => (ownRef(url) ? [] : [{ ref: refs[at]!, url, state: 'new' }]))
   if (rows.length > 0) await db().PictureRow.bulkCreate(rows, { ignoreDuplicates: true, transaction })
-  return pictures.map(({ width, height, caption }, at) => ({ ref: rows[at]!.ref, width, height, caption }))
+  return pictures.map(({ width, height, caption }, at) => ({ ref: refs[at]!, width, height, caption }))
 }
 
 const ownPicture = /^\/p\/([0-9a-f]{24})\/\d{2,4}\.webp$/
@@ -66,15 +76,32 @@ export async function addPicture(
   return { ref, url: `${env().YIMBLE_DELIVERY_URL}/p/${ref}/${pictureLadder.at(-1)}.webp`, width, height }
 }
 
-/** Several requests for one form at once share the work. */
+/** Several requests for one form at once share the work; several forms of one picture share its original. */
 const underWay = new Map<string, Promise<Buffer | undefined>>()
+const originals = new Map<string, Promise<Buffer | undefined>>()
+const transforms = pLimit(pictureLimits.atOnce)
+/** Forms asked for often; the database is not asked each time. */
+const recent = new LRUCache<string, Buffer>({
+  maxSize: pictureLimits.cacheBytes,
+  sizeCalculation: (bytes) => bytes.length + 1,
+})
+
+/** Thrown when more pictures wait to be made than can be held; delivery answers 503. */
+export class TooBusy extends Error {}
 
 /** The picture as WebP, no wider than `width` and never enlarged; undefined when there is none to be had. */
 export function pictureForm(ref: string, width: number): Promise<Buffer | undefined> {
   const key = `${ref} ${width}`
+  const known = recent.get(key)
+  if (known) return Promise.resolve(known)
   const running = underWay.get(key)
   if (running) return running
-  const work = makeForm(ref, width).finally(() => underWay.delete(key))
+  const work = makeForm(ref, width)
+    .then((bytes) => {
+      if (bytes) recent.set(key, bytes)
+      return bytes
+    })
+    .finally(() => underWay.delete(key))
   underWay.set(key, work)
   return work
 }
@@ -82,19 +109,32 @@ export function pictureForm(ref: string, width: number): Promise<Buffer | undefi
 async function makeForm(ref: string, width: number): Promise<Buffer | undefined> {
   const kept = await db().PictureForm.findOne({ where: { ref, width } })
   if (kept) return kept.bytes
-  const original = await originalOf(ref)
-  if (!original) return undefined
-  const bytes = await sharp(original, { limitInputPixels: pictureLimits.maxPixels, density: 144 })
-    .rotate()
-    .resize({ width, withoutEnlargement: true })
-    .webp({ quality: 80 })
-    .toBuffer()
+  if (transforms.pendingCount >= pictureLimits.waiting) throw new TooBusy()
+  const bytes = await transforms(async () => {
+    const original = await originalOf(ref)
+    return original
+      ? sharp(original, { limitInputPixels: pictureLimits.maxPixels, density: 144 })
+          .rotate()
+          .resize({ width, withoutEnlargement: true })
+          .webp({ quality: 80 })
+          .toBuffer()
+      : undefined
+  })
+  if (!bytes) return undefined
   await db().PictureForm.bulkCreate([{ ref, width, bytes }], { ignoreDuplicates: true })
   return bytes
 }
 
 /** The publisher's own bytes, fetched when they are not here yet. A failure is tried again after some minutes. */
-async function originalOf(ref: string): Promise<Buffer | undefined> {
+function originalOf(ref: string): Promise<Buffer | undefined> {
+  const running = originals.get(ref)
+  if (running) return running
+  const work = readOriginal(ref).finally(() => originals.delete(ref))
+  originals.set(ref, work)
+  return work
+}
+
+async function readOriginal(ref: string): Promise<Buffer | undefined> {
   const row = await db().PictureRow.findByPk(ref)
   if (!row) return undefined
   if (row.state === 'ready') return row.bytes ?? undefined

@@ -76,7 +76,7 @@ describe('linking', () => {
   })
   test('shows as many as the widget says, with price and link, and more in the table', async () => {
     await link([post[0]!], plant)
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     const live = await liveText(widget.ref)
     for (const shown of ['Fern', '£6.50', 'https://nursery.example/fern', '£22'])
       expect(live).toContain(shown)
@@ -87,7 +87,7 @@ describe('linking', () => {
   test('none show where the widget shows none, whatever is linked', async () => {
     await link(post, plant)
     await s.changeDraft(actor, widget.id, 1, [{ path: 'products.limit', from: 2, to: 0, label: '' }])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect(await liveText(widget.ref)).not.toContain('Fern')
   })
   test('survives the next upload of either table; what is gone from the catalogue is gone from the posts', async () => {
@@ -114,7 +114,7 @@ describe('what follows', () => {
     ).map((row) => row.id)
   test('a new price is on its way to every widget that shows the posts', async () => {
     await link([post[0]!], [plant[0]!])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     await s.db().sequelize.query(`delete from pgboss.job where name = 'render'`)
     await s.addFile(actor, client, stock('9.75'))
     expect(await waitingRenders()).toContain(widget.id)
@@ -122,7 +122,7 @@ describe('what follows', () => {
     expect(await liveText(widget.ref)).toContain('£9.75')
   })
   test('a catalogue that is linked to nothing wakes nobody', async () => {
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     await s.db().sequelize.query(`delete from pgboss.job where name = 'render'`)
     await s.addFile(actor, client, stock('9.75'))
     expect(await waitingRenders()).not.toContain(widget.id)
@@ -140,7 +140,7 @@ describe('what follows', () => {
       },
       { where: { id: plant[0]! } },
     )
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect([await namesOn(post[0]!), (await liveText(widget.ref)).includes('Fern')]).toEqual([
       undefined,
       false,
@@ -154,7 +154,7 @@ describe('what follows', () => {
       'Pot',
       'Fern',
     ])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect(await s.firstTime(actor, widget.id)).toEqual([])
     expect((await s.sortingTableOf(actor, await tableWidget())).rows.map((row) => row.wasPublic)).toEqual([
       true,

@@ -1,15 +1,17 @@
 /** Refreshing sources: for the worker, and for a person who will not wait. A failed refresh changes nothing that is live. */
-import { createHash } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
 import type { Reading } from '@/core/readers/reader'
 import { getConnector } from '../connectors/all'
+import { isDatabaseAway } from '../db/away'
 import { db, inTransaction } from '../db/db'
 import type { Source } from '../db/models/source'
 import type { Fetched } from '../fetch/fetchAddress'
 import { enqueue, renderShowing } from '../jobs/queue'
+import { log } from '../log'
 import { accessBy } from './access'
 import { followHub, isPushed } from './hubs'
 import { upsertItems } from './items'
@@ -50,6 +52,22 @@ const nextOf = (row: Source, before: Date, minutes: number) =>
 export async function refresh(sourceId: string): Promise<void> {
   const source = await db().Source.findByPk(sourceId)
   if (!source) return
+  try {
+    await read(source)
+  } catch (error) {
+    if (isDatabaseAway(error)) throw error
+    // Our own fault: it counts as a failure like any other, so that its health tells the truth.
+    const mark = randomUUID().slice(0, 8)
+    log.error({ mark, sourceId, error: (error as Error).stack }, 'refresh')
+    await inTransaction(async (transaction) => {
+      const row = await db().Source.findByPk(sourceId, { transaction, lock: true })
+      if (row) await noteFailure(row, problem('unexpected', { mark }), source.nextAt, transaction)
+    })
+  }
+}
+
+async function read(source: Source): Promise<void> {
+  const sourceId = source.id
   if (isFile(source)) return refreshFile(source)
   const { through } = optionsOf(source)
   if (through) return refreshConnected(source, through)
@@ -92,6 +110,7 @@ export async function refresh(sourceId: string): Promise<void> {
       reading.next === undefined &&
       !isPartial
     const changed = await upsertItems(row, reading.items, isWhole, transaction)
+    const move = await moveOf(row, fetched.movedTo, transaction)
     const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
     await row.update(
       {
@@ -102,14 +121,40 @@ export async function refresh(sourceId: string): Promise<void> {
         reader: reading.format,
         feed: reading.feed,
         problems: reading.problems.slice(0, 50),
-        ...(fetched.movedTo ? { address: fetched.movedTo } : {}),
-        ...(changed ? { changedAt: new Date(), history: noted(row.history, what) } : {}),
+        ...(move?.address ? { address: move.address } : {}),
+        ...(changed ? { changedAt: new Date() } : {}),
+        ...(changed || move?.said
+          ? {
+              history: [what, move?.said]
+                .filter((one) => one !== undefined)
+                .reduce<unknown>(noted, row.history) as object,
+            }
+          : {}),
       },
       { transaction },
     )
     await followHub(row, transaction)
     if (changed) await follow(sourceId, transaction)
   })
+}
+
+/**
+ * Where a source says that it has moved for good. An address that another source of the client has already stays that
+ * one's: then this source goes on being read where it is, and says so once.
+ */
+async function moveOf(
+  row: Source,
+  movedTo: string | undefined,
+  transaction: Transaction,
+): Promise<{ readonly address?: string; readonly said?: string } | undefined> {
+  if (!movedTo || movedTo === row.address) return undefined
+  const other = await db().Source.findOne({
+    where: { clientId: row.clientId, address: movedTo },
+    transaction,
+  })
+  if (!other) return { address: movedTo, said: `Moved to ${movedTo}` }
+  const said = `Leads to ${movedTo}, which “${other.label}” reads already. One of the two can be removed`
+  return JSON.stringify(row.history).includes(JSON.stringify(said).slice(1, -1)) ? undefined : { said }
 }
 
 /** A file does not change, but the dates of what repeats in it move on. */

@@ -2,19 +2,23 @@
 import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import type { ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
+import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
 import { problem, ProblemError } from '@/core/problems'
 import { bestForm, formLabels, policyLines, snippetForms, snippetOf, throughOn } from '@/core/snippet/forms'
 import { getPlatform } from '@/core/snippet/platforms'
+import { anchorInWords, anchorSchema } from '@/core/stage/anchor'
 import { db, inTransaction } from '../db/db'
 import type { Release } from '../db/models/release'
 import type { Widget } from '../db/models/widget'
 import { env } from '../env'
 import { demand, found, type Actor } from './actor'
-import { heightAt, renderLive, renderRelease, sourcesIn } from './artifacts'
+import { heightAt, renderLive, renderRelease, sourcesIn, titleFor } from './artifacts'
 import { parseBrand } from './clients'
+import { itemsOf } from './items'
+import { stored } from './stored'
 import { changesBetween, changesSince, settingsOf } from './storedSettings'
-import { getWidget, widgetRow } from './widgets'
+import { getWidget, patchesAfter, widgetRow } from './widgets'
 
 /** Newest first; each with what it changed against the one before. */
 export async function listReleases(actor: Actor, widgetId: string): Promise<ReleaseShape[]> {
@@ -33,6 +37,7 @@ export async function listReleases(actor: Actor, widgetId: string): Promise<Rele
       publishedAt: row.publishedAt.toISOString(),
       publishedBy: people.find((one) => one.id === row.publishedBy)?.name ?? 'someone',
       live: row.id === widget.liveReleaseId && !widget.switchedOff,
+      corrected: stored(z.array(z.string()), row.corrected, [], 'releases.corrected'),
       changes: at === 0 ? [] : changesBetween(kind, full(rows[at - 1]!), full(row)),
     }))
     .reverse()
@@ -56,10 +61,24 @@ async function changeLive(
   return getWidget(actor, widgetId)
 }
 
-/** The draft of now becomes the next release, rendered before this returns. @throws ProblemError `sources_needed`, `nothing_to_publish` */
-export const publish = (actor: Actor, widgetId: string): Promise<WidgetShape> =>
+/**
+ * The draft becomes the next release, rendered before this returns.
+ * @param seen - the draft revision that whoever publishes has seen
+ * @throws ProblemError `draft_moved` when it has changed since, `sources_needed`, `nothing_to_publish`
+ */
+export const publish = (actor: Actor, widgetId: string, seen: number): Promise<WidgetShape> =>
   changeLive(actor, widgetId, async (row, transaction) => {
     const kind = getKind(row.kind)
+    const since = await patchesAfter(widgetId, seen, transaction)
+    if (since.length > 0)
+      throw new ProblemError(
+        problem('draft_moved', {
+          seen,
+          now: row.draftRevision,
+          who: [...new Set(since.map((one) => one.who))].join(', '),
+          what: [...new Set(since.map((one) => one.label))].join('; '),
+        }),
+      )
     const settings = settingsOf(kind, row)
     if (sourcesIn(settings).length === 0) throw new ProblemError(problem('sources_needed'))
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
@@ -77,12 +96,20 @@ export const publish = (actor: Actor, widgetId: string): Promise<WidgetShape> =>
         kindVersion: kind.version,
         settings,
         brand: client.brand,
+        corrected: correctedIn(await itemsOf(sourcesIn(settings), transaction)),
         publishedBy: actor.userId,
       },
       { transaction },
     )
     return { liveReleaseId: release.id, switchedOff: false }
   })
+
+/** Titles of what somebody signed and that was corrected by hand; a release says so. */
+const correctedIn = (items: readonly Item[]): string[] =>
+  items
+    .filter((item) => item.author && item.corrected?.some((fact) => fact === 'name' || fact === 'text'))
+    .map((item) => `${item.name || item.text.slice(0, 60) || 'Untitled'} (${item.author!.name})`)
+    .slice(0, 50)
 
 /** Makes an earlier (or later) release live again; the draft stays as it is. */
 export const rollBack = (actor: Actor, widgetId: string, number: number): Promise<WidgetShape> =>
@@ -116,23 +143,26 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
     ? await db().Release.findByPk(row.liveReleaseId)
     : null) ?? { settings: row.settings, brand: client.brand, kindVersion: row.kindVersion }
   const { counts } = await renderRelease(row, live)
+  const settings = settingsOf(kind, live)
+  const anchor = stored(anchorSchema.nullable(), row.anchor ?? null, null, 'widgets.anchor')
   const platform = getPlatform(await platformOf(row))
-  const measured = z.parse(slotWidthsShape, row.slotWidths)
+  const measured = stored(slotWidthsShape, row.slotWidths, [], 'widgets.slot_widths')
   const widths = measured.length > 0 ? measured : usualWidths
   const heights = widths.map(({ viewport, width }) => ({
     viewport,
-    height: heightAt(row.kind, settingsOf(kind, live), parseBrand(live.brand), counts.shown, width),
+    height: heightAt(row.kind, settings, parseBrand(live.brand), counts.shown, width),
   }))
   const delivery = env().YIMBLE_DELIVERY_URL
   const best = bestForm(platform)
   return {
     platform: platform.label,
     where: platform.where,
+    place: row.pageId && anchor ? anchorInWords(anchor) : null,
     policy: platform.strictPolicy ? policyLines(delivery) : [],
     forms: snippetForms.map((form) => ({
       form,
       ...formLabels[form],
-      code: snippetOf(form, { ref: row.ref, delivery, name: row.name, heights }),
+      code: snippetOf(form, { ref: row.ref, delivery, title: titleFor(settings, client.name), heights }),
       ...throughOn(form, platform),
       best: form === best,
     })),
@@ -146,4 +176,18 @@ async function platformOf(row: Widget): Promise<string> {
     { bind: [row.pageId], type: QueryTypes.SELECT },
   )
   return site?.platform ?? 'plain'
+}
+
+/** For whoever has just written the draft: publishes it as it is now. @throws as `publish` does */
+export const publishNow = async (actor: Actor, widgetId: string): Promise<WidgetShape> =>
+  publish(actor, widgetId, (await widgetRow(actor, widgetId)).draftRevision)
+
+/** Settings and brand of one release, as they were published. @throws ProblemError `missing` */
+export async function releaseFacts(actor: Actor, widgetId: string, number: number) {
+  const widget = await widgetRow(actor, widgetId)
+  const row = found(await db().Release.findOne({ where: { widgetId, number } }), 'release')
+  return {
+    settings: settingsOf(getKind(widget.kind), row) as WidgetShape['settings'],
+    brand: parseBrand(row.brand),
+  }
 }

@@ -1,12 +1,13 @@
 /**
  * Outside markup is cleaned here, once, on the way in; nothing else makes `SanitisedHtml`. No scripts, no styles, no
- * `style`, `class` or `id`, no frames, no forms; links and pictures by http(s) only.
+ * `style`, `class` or `id`, no frames, no forms. Links by the schemes of `allowedSchemes` below, which start nothing but a mail,
+ * a call, a chat or a download; pictures by http(s), and those packed into the address.
  */
 import sanitizeHtml from 'sanitize-html'
 import type { SanitisedHtml } from '@/core/items/item'
 import { wellFormed } from './wellFormed'
 
-/** Grows when the rules below change; item rows cleaned by an older version are cleaned again when read. */
+/** Grows when the rules below change. Item rows keep it beside the raw markup, so that rows of an older version can be told. */
 export const sanitiserVersion = 2
 
 const headings = ['h1', 'h2', 'h3', 'h4', 'h5', 'h6']

@@ -57,7 +57,7 @@ async function liveWidget() {
   const source = await addFeed()
   const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'News' })
   await set(widget.id, 0, 'sources', [], [source.id])
-  await s.publish(actor, widget.id)
+  await s.publishNow(actor, widget.id)
   return { source, widget }
 }
 async function liveText(ref: string): Promise<string> {
@@ -250,7 +250,7 @@ describe('drafts', () => {
     expect((await s.getWidget(viewer, id)).name).toBe('Draft')
     const tries = [
       () => set(id, 0, 'look.border', 1, 2, viewer),
-      () => s.publish(viewer, id),
+      () => s.publishNow(viewer, id),
       () => s.deleteWidget(viewer, id),
       () => s.createWidget(viewer, client, { kind: 'feed', name: 'X' }),
       () => s.addSource(viewer, client, { address: outside.origin }),
@@ -262,7 +262,7 @@ describe('drafts', () => {
 describe('releases', () => {
   test('are numbered, told in words, and never altered', async () => {
     const { widget } = await liveWidget()
-    expect(await code(s.publish(actor, widget.id))).toBe('nothing_to_publish')
+    expect(await code(s.publishNow(actor, widget.id))).toBe('nothing_to_publish')
     const { draftRevision } = await s.getWidget(actor, widget.id)
     const { changes } = await set(
       widget.id,
@@ -274,7 +274,7 @@ describe('releases', () => {
     expect(changes).toEqual([
       { path: 'look.accent', label: 'Colours: Links', from: 'brand accent', to: '#123456' },
     ])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect((await s.listReleases(actor, widget.id)).map(({ number, live }) => [number, live])).toEqual([
       [2, true],
       [1, false],
@@ -287,11 +287,11 @@ describe('releases', () => {
     const { widget } = await liveWidget()
     const { draftRevision } = await s.getWidget(actor, widget.id)
     await set(widget.id, draftRevision, 'look.accent', { link: 'color.accent' }, '#123456')
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect(await liveText(widget.ref)).toContain('#123456')
     await s.rollBack(actor, widget.id, 1)
     expect(await liveText(widget.ref)).not.toContain('#123456')
-    expect(await s.publish(actor, widget.id)).toMatchObject({ liveNumber: 3 })
+    expect(await s.publishNow(actor, widget.id)).toMatchObject({ liveNumber: 3 })
     expect(await code(s.rollBack(actor, widget.id, 9))).toBe('missing')
   })
   test('switched off, deleted and restored', async () => {
@@ -325,12 +325,12 @@ describe('releases', () => {
     expect((await s.getWidget(actor, widget.id)).changes).toEqual([
       { path: 'color.accent', label: 'Brand: accent', from: '#2f5d50', to: '#abcdef' },
     ])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect(await liveText(widget.ref)).toContain('#abcdef')
   })
   test('without a source there is nothing to publish', async () => {
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Empty' })
-    expect(await code(s.publish(actor, id))).toBe('sources_needed')
+    expect(await code(s.publishNow(actor, id))).toBe('sources_needed')
   })
   test('revisions of what is live only grow, also when renders race', async () => {
     const { widget } = await liveWidget()
@@ -355,7 +355,7 @@ describe('two agencies', () => {
       ['widget', (id) => s.getWidget(stranger, id), widget.id],
       ['bench', (id) => s.openBench(stranger, id), widget.id],
       ['draft', (id) => set(id, 0, 'look.border', 1, 2, stranger), widget.id],
-      ['publish', (id) => s.publish(stranger, id), widget.id],
+      ['publish', (id) => s.publishNow(stranger, id), widget.id],
       ['releases', (id) => s.listReleases(stranger, id), widget.id],
       ['snippets', (id) => s.snippetsOf(stranger, id), widget.id],
       ['switch', (id) => s.switchWidget(stranger, id, false), widget.id],

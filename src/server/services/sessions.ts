@@ -1,4 +1,5 @@
 /** Signing in and out. A session is a row that can be revoked at any time; the browser holds its token in a cookie. */
+import Bowser from 'bowser'
 import { Op } from 'sequelize'
 import { problem, ProblemError } from '@/core/problems'
 import { db } from '../db/db'
@@ -17,14 +18,16 @@ export async function signIn(input: {
   address: string
 }): Promise<{ token: string; expiresAt: Date }> {
   const email = input.email.trim().toLowerCase()
-  await throttle(`sign-in ${email}`, 10, 300)
+  // By whom and from where: somebody elsewhere who tries an address many times locks nobody out.
+  const key = `sign-in ${email} from ${input.address}`
+  await throttle(key, 10, 300)
   await throttle(`sign-in from ${input.address}`, 50, 300)
-  const user = await db().User.findOne({ where: { email } })
+  const user = await db().User.findOne({ where: { email, removedAt: null } })
   // Someone unknown takes as long as someone known with a wrong password.
   const matches = await checkPassword(user?.passwordHash ?? (await decoyHash()), input.password)
   if (!user || !matches) throw new ProblemError(problem('wrong_sign_in'))
   // Whoever knows the password is not guessing.
-  await forgive(`sign-in ${email}`)
+  await forgive(key)
   const token = newToken()
   const expiresAt = new Date(Date.now() + sessionDays * dayMs)
   await db().Session.create({
@@ -43,7 +46,7 @@ export async function actorOfSession(token: string): Promise<Actor | undefined> 
   const session = await db().Session.findOne({
     where: { tokenHash: hashToken(token), revokedAt: null, expiresAt: { [Op.gt]: new Date() } },
   })
-  const user = session && (await db().User.findByPk(session.userId))
+  const user = session && (await db().User.findOne({ where: { id: session.userId, removedAt: null } }))
   if (!user) return undefined
   if (Date.now() - session.seenAt.getTime() > 60_000) await session.update({ seenAt: new Date() })
   return { agencyId: user.agencyId, userId: user.id, role: user.role as Role, sessionId: session.id }
@@ -51,7 +54,7 @@ export async function actorOfSession(token: string): Promise<Actor | undefined> 
 
 export async function actorOfToken(token: string): Promise<Actor | undefined> {
   const row = await db().Token.findOne({ where: { tokenHash: hashToken(token), revokedAt: null } })
-  const user = row && (await db().User.findByPk(row.userId))
+  const user = row && (await db().User.findOne({ where: { id: row.userId, removedAt: null } }))
   return user
     ? { agencyId: user.agencyId, userId: user.id, role: user.role as Role, sessionId: undefined }
     : undefined
@@ -69,11 +72,17 @@ export async function listSessions(actor: Actor) {
   })
   return rows.map(({ id, userAgent, createdAt, seenAt }) => ({
     id,
-    userAgent,
+    device: deviceOf(userAgent),
     createdAt: createdAt.toISOString(),
     seenAt: seenAt.toISOString(),
     current: id === actor.sessionId,
   }))
+}
+
+/** A browser as its owner calls it; what gives no name is a program. */
+export function deviceOf(userAgent: string): string {
+  const { browser, os } = Bowser.parse(userAgent || ' ')
+  return [browser.name || 'A program', os.name && `on ${os.name}`].filter(Boolean).join(' ')
 }
 
 export async function revokeSession(actor: Actor, id: string): Promise<void> {

@@ -6,13 +6,15 @@ import { problem } from '@/core/problems'
 import { decode } from '@/core/readers/decode'
 import { fail, ok, type Result } from '@/core/result'
 import { getPlatform } from '@/core/snippet/platforms'
-import { prepareClientPage, type ClientPage } from '@/core/stage/clientPage'
+import type { ClientPage } from '@/core/stage/clientPage'
 import { db, inTransaction } from '../db/db'
 import type { Page } from '../db/models/page'
 import { fetchAddress, refusalOf } from '../fetch/fetchAddress'
 import { tryPasted } from '../fetch/pasted'
 import { demand, found, valueOf, type Actor } from './actor'
 import { clientRow } from './clients'
+import { preparePage } from './preparePage'
+import { stored } from './stored'
 
 export async function listSites(actor: Actor, clientId: string): Promise<SiteShape[]> {
   const client = await clientRow(actor, clientId)
@@ -34,7 +36,7 @@ const pageShape = ({ id, name, url, slots, snapshotId }: Page): PageShape => ({
   id,
   name,
   url,
-  slots: z.parse(z.array(shapes.slot), slots),
+  slots: stored(z.array(shapes.slot), slots, [], 'pages.slots'),
   snapshotId,
 })
 
@@ -117,7 +119,8 @@ async function readPage(address: string): Promise<Result<{ url: string; page: Cl
   if (status !== 200) return fail(refusalOf(status, url))
   if (!/html/i.test(contentType))
     return fail(problem('input_invalid', { where: 'Address', why: `${url} is no web page` }))
-  return ok({ url, page: prepareClientPage(decode(bytes, { contentType }).text, url) })
+  const page = await preparePage(decode(bytes, { contentType }).text, url)
+  return page ? ok({ url, page }) : fail(problem('page_too_complex', { url }))
 }
 
 /** Foreign sites answer as absent ones do; `what` is what the caller was asked for. */
@@ -138,4 +141,18 @@ export async function changeSite(
     (await listSites(actor, site.clientId)).find((one) => one.id === siteId),
     'site',
   )
+}
+
+/** Takes a site away with its pages. Widgets that stand there stay as they are, without a page on the bench. */
+export async function removeSite(actor: Actor, siteId: string): Promise<void> {
+  demand(actor, 'designer')
+  await (await siteRow(actor, siteId)).destroy()
+}
+
+/** Takes a page away; widgets that stand there stay as they are. */
+export async function removePage(actor: Actor, pageId: string): Promise<void> {
+  demand(actor, 'designer')
+  const row = found(await db().Page.findByPk(pageId), 'page')
+  await siteRow(actor, row.siteId, 'page')
+  await row.destroy()
 }

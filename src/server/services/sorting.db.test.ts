@@ -51,7 +51,7 @@ const addSource = () => s.addSource(actor, client, { address: `${outside.origin}
 async function liveWidget(source: { id: string }) {
   const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'What is on' })
   await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
-  await s.publish(actor, widget.id)
+  await s.publishNow(actor, widget.id)
   return widget
 }
 const liveText = async (ref: string) =>
@@ -120,7 +120,7 @@ describe('waiting', () => {
     const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'W' })
     await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
     expect((await s.firstTime(actor, widget.id)).map((one) => one.name)).toEqual(['Concert'])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     expect(await s.firstTime(actor, widget.id)).toEqual([])
   })
 })
@@ -148,6 +148,8 @@ describe('tags, corrections, pins', () => {
     await liveWidget(source)
     const { id } = (await s.itemsOfSources(actor, [source.id]))[0]!
     const image = [{ ref: 'a'.repeat(24), width: 40, height: 30 }]
+    const { db } = await import('../db/db')
+    await db().PictureRow.create({ ref: image[0]!.ref, url: 'upload:a.png', state: 'ready' })
     await s.correctItem(actor, client, id, { image })
     await s.refreshSource(actor, source.id)
     expect((await s.itemsOfSources(actor, [source.id]))[0]!.image).toEqual(image)
@@ -217,7 +219,7 @@ describe('the average of reviews', () => {
     })
     const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Said', from: 'reviews' })
     await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
-    await s.publish(actor, widget.id)
+    await s.publishNow(actor, widget.id)
     return { source, widget, ids: (await s.itemsOfSources(actor, [source.id])).map((one) => one.id) }
   }
   test('stays that of all, whatever is hidden, ruled out or waits', async () => {

@@ -15,6 +15,7 @@ import { connectionOf } from './connections'
 import { followHub } from './hubs'
 import { itemsOf, tallyOf, upsertItems } from './items'
 import { followAnnounced, mappingOptions, optionsOf, readPasted, type SourceOptions } from './reading'
+import { stored } from './stored'
 import { answered, defaultIntervalMinutes, dueIn, movingOptions, refresh } from './refreshing'
 
 const defaultSourceLimit = 2_000
@@ -228,11 +229,11 @@ export async function listSources(actor: Actor, clientId: string, only?: string)
       label: row.label,
       reader: row.reader,
       readerLabel: options.through ? getConnector(row.reader).label : readerLabel(row.reader),
-      feed: z.parse(shapes.source.shape.feed, row.feed),
-      problems: z.parse(shapes.source.shape.problems, row.problems),
+      feed: stored(shapes.source.shape.feed, row.feed, {}, 'sources.feed'),
+      problems: stored(shapes.source.shape.problems, row.problems, [], 'sources.problems'),
       health: row.failures > 0 ? 'failing' : 'ok',
       failures: row.failures,
-      lastProblem: z.parse(shapes.source.shape.lastProblem, row.lastProblem),
+      lastProblem: stored(shapes.source.shape.lastProblem, row.lastProblem, null, 'sources.last_problem'),
       checkedAt: row.checkedAt?.toISOString() ?? null,
       changedAt: row.changedAt?.toISOString() ?? null,
       nextAt: row.nextAt.toISOString(),
@@ -249,7 +250,7 @@ export async function listSources(actor: Actor, clientId: string, only?: string)
       hub: hub
         ? { host: new URL(hub.hub).host, state: hub.state, until: hub.leaseUntil?.toISOString() ?? null }
         : null,
-      history: z.parse(shapes.source.shape.history, row.history),
+      history: stored(shapes.source.shape.history, row.history, [], 'sources.history'),
     }
   })
 }

@@ -6,6 +6,7 @@ import { readerLabel } from '@/core/readers/all'
 import { alignedTo, columnsOf, guessMapping, type Mapping } from '@/core/readers/columns'
 import { readTable } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
+import { isText } from '@/core/readers/isText'
 import { db, inTransaction } from '../db/db'
 import { fetchAddress } from '../fetch/fetchAddress'
 import { demand, found, valueOf, type Actor } from './actor'
@@ -33,6 +34,13 @@ export async function addFile(
   if (!existing) await demandRoom(actor)
   const mapping = input.mapping ?? (existing ? optionsOf(existing).mapping : undefined)
   const options: SourceOptions = { file: input.name, ...(mapping ? { mapping } : {}) }
+  if (!isText(input.text))
+    throw new ProblemError(
+      problem('input_invalid', {
+        where: input.name,
+        why: 'it is no text, whatever its name says. From a spreadsheet, save it as CSV and upload that',
+      }),
+    )
   const reading = readFileText(input.name, input.text, options)
   if (reading.items.length === 0)
     throw new ProblemError(
@@ -207,7 +215,9 @@ export async function writeCells(
       at === key && !one[at]?.trim() && one.some((cell) => cell.trim() !== '') ? newRef() : (one[at] ?? ''),
     ),
   )
-  const text = writeCsv([headings, ...rows])
+  // Rows that are empty but for their key are gone, as on the screen.
+  const filled = rows.filter((one) => one.some((cell, at) => at !== key && cell.trim() !== ''))
+  const text = writeCsv([headings, ...filled])
   await inTransaction(async (transaction) => {
     await file.reload({ transaction, lock: true })
     if (version !== undefined && version !== file.uploadedAt.toISOString())

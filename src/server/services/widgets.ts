@@ -1,10 +1,11 @@
 /** Widgets: making them, changing their drafts patch by patch, deciding on items, deleting. */
-import { QueryTypes, type Transaction } from 'sequelize'
+import { Op, QueryTypes, type Transaction } from 'sequelize'
 import type { DraftShape, StoredPatch, WidgetShape } from '@/core/api/shapes'
 import { getKind, isKind } from '@/core/kinds/all'
 import { problem, ProblemError } from '@/core/problems'
 import type { Brand } from '@/core/design/brand'
 import type { Leaf, Settings } from '@/core/settings/field'
+import { anchorSchema, type Anchor } from '@/core/stage/anchor'
 import { leafSchema } from '@/core/settings/schema'
 import { applyPatch, defaultsOf, describeLeaf, sameLeaf } from '@/core/settings/settings'
 import { db, inTransaction } from '../db/db'
@@ -16,6 +17,7 @@ import { removeArtifact, renderLive, sourcesIn } from './artifacts'
 import { clientRow, parseBrand } from './clients'
 import { newRef } from './secrets'
 import { listSites } from './sites'
+import { stored } from './stored'
 import { changesSince, settingsOf } from './storedSettings'
 
 /** Within the agency and not deleted. @throws ProblemError `missing` */
@@ -86,7 +88,7 @@ function shapeWith(
     settings: settingsOf(kind, row) as WidgetShape['settings'],
     draftRevision: row.draftRevision,
     pageId: row.pageId,
-    slotId: row.slotId,
+    anchor: stored(anchorSchema.nullable(), row.anchor ?? null, null, 'widgets.anchor'),
     sightings: seen.map(({ pageUrl, form, width, height, state, seenAt }) => ({
       pageUrl,
       form,
@@ -124,7 +126,14 @@ export async function createWidget(
       }),
     )
   const settings = { ...defaultsOf(kind.fields), ...point.settings }
+  // Most of a client's widgets go onto one page: the next one begins where the last one was put.
+  const last = await db().Widget.findOne({
+    where: { clientId: client.id, pageId: { [Op.ne]: null } },
+    order: [['updatedAt', 'DESC']],
+    attributes: ['pageId'],
+  })
   const row = await db().Widget.create({
+    pageId: last?.pageId ?? null,
     clientId: client.id,
     agencyId: actor.agencyId,
     ref: newRef(),
@@ -178,7 +187,7 @@ export async function changeDraft(
     const since = await patchesAfter(id, seen, transaction)
     let settings = settingsOf(kind, row)
     const revision = row.draftRevision + 1
-    const stored: Omit<StoredPatch, 'who' | 'at'>[] = []
+    const kept: Omit<StoredPatch, 'who' | 'at'>[] = []
     for (const patch of patches) {
       const field = Object.hasOwn(kind.fields, patch.path) ? kind.fields[patch.path]! : undefined
       if (!field) throw new ProblemError(problem('setting_unknown', { path: patch.path }))
@@ -208,7 +217,7 @@ export async function changeDraft(
         )
       }
       settings = applyPatch(settings, { path: patch.path, to: checked.data as Leaf })
-      stored.push({
+      kept.push({
         path: patch.path,
         from: current as StoredPatch['from'],
         to: patch.to as StoredPatch['to'],
@@ -218,9 +227,9 @@ export async function changeDraft(
       })
     }
     await ownSources(actor, row, settings)
-    if (stored.length > 0) {
+    if (kept.length > 0) {
       await db().PatchRow.bulkCreate(
-        stored.map((one) => ({ ...one, widgetId: id })),
+        kept.map((one) => ({ ...one, widgetId: id })),
         { transaction },
       )
       await row.update(
@@ -254,7 +263,7 @@ async function ownSources(actor: Actor, row: Widget, settings: Settings): Promis
 export async function changeWidget(
   actor: Actor,
   id: string,
-  input: { name?: string; pageId?: string | null; slotId?: string | null; slotWidths?: unknown },
+  input: { name?: string; pageId?: string | null; anchor?: Anchor | null; slotWidths?: unknown },
 ): Promise<WidgetShape> {
   demand(actor, 'designer')
   const row = await widgetRow(actor, id)
@@ -265,7 +274,9 @@ export async function changeWidget(
       'page',
     )
   }
-  await row.update({ ...input, updatedAt: new Date() })
+  // A place belongs to a page: on another page it means nothing.
+  const leaves = input.pageId !== undefined && input.pageId !== row.pageId && input.anchor === undefined
+  await row.update({ ...input, ...(leaves ? { anchor: null } : {}), updatedAt: new Date() })
   return shapeOf(row)
 }
 
@@ -273,7 +284,7 @@ export async function changeWidget(
 export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetShape> {
   demand(actor, 'designer')
   const row = await widgetRow(actor, id)
-  const { clientId, agencyId, kind, kindVersion, settings, pageId, slotId, slotWidths } = row
+  const { clientId, agencyId, kind, kindVersion, settings, pageId, anchor, slotWidths } = row
   const copy = await db().Widget.create({
     clientId,
     agencyId,
@@ -281,7 +292,7 @@ export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetS
     kindVersion,
     settings,
     pageId,
-    slotId,
+    anchor,
     slotWidths,
     ref: newRef(),
     name: `${row.name} (copy)`,

@@ -7,5 +7,16 @@ import * as turns from './0005-turns'
 import * as invitations from './0006-invitations'
 import * as renewing from './0007-renewing'
 import * as views from './0008-views'
+import * as places from './0009-places'
 
-export const migrations = [first, sorting, products, subscriptions, turns, invitations, renewing, views]
+export const migrations = [
+  first,
+  sorting,
+  products,
+  subscriptions,
+  turns,
+  invitations,
+  renewing,
+  views,
+  places,
+]

@@ -15,6 +15,8 @@ export class Release extends Model<InferAttributes<Release>, InferCreationAttrib
   declare kindVersion: CreationOptional<number>
   declare settings: unknown
   declare brand: unknown
+  /** Titles of what was signed and corrected by hand when it was published. */
+  declare corrected: CreationOptional<object>
   declare publishedBy: string
   declare publishedAt: CreationOptional<Date>
 }
@@ -28,6 +30,7 @@ export const initRelease = (sequelize: Sequelize): typeof Release =>
       kindVersion: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
       settings: { type: DataTypes.JSONB, allowNull: false },
       brand: { type: DataTypes.JSONB, allowNull: false },
+      corrected: { type: DataTypes.JSONB, allowNull: false, defaultValue: [] },
       publishedBy: { type: DataTypes.UUID, allowNull: false },
       publishedAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
     },

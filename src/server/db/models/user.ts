@@ -15,6 +15,8 @@ export class User extends Model<InferAttributes<User>, InferCreationAttributes<U
   declare name: string
   declare role: string
   declare passwordHash: string
+  /** Removed from the agency: may not sign in; what they did keeps their name. */
+  declare removedAt: CreationOptional<Date | null>
 }
 
 export const initUser = (sequelize: Sequelize): typeof User =>
@@ -26,6 +28,7 @@ export const initUser = (sequelize: Sequelize): typeof User =>
       name: { type: DataTypes.TEXT, allowNull: false },
       role: { type: DataTypes.TEXT, allowNull: false },
       passwordHash: { type: DataTypes.TEXT, allowNull: false },
+      removedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'users', modelName: 'User', underscored: true, timestamps: false },
   )

@@ -19,7 +19,8 @@ export class Widget extends Model<InferAttributes<Widget>, InferCreationAttribut
   declare settings: unknown
   declare draftRevision: CreationOptional<number>
   declare pageId: CreationOptional<string | null>
-  declare slotId: CreationOptional<string | null>
+  /** Where on the page it stands; see `core/stage/anchor.ts`. */
+  declare anchor: CreationOptional<object | null>
   declare slotWidths: unknown
   declare liveReleaseId: CreationOptional<string | null>
   declare switchedOff: CreationOptional<boolean>
@@ -44,7 +45,7 @@ export const initWidget = (sequelize: Sequelize): typeof Widget =>
       settings: { type: DataTypes.JSONB, allowNull: false },
       draftRevision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
       pageId: DataTypes.UUID,
-      slotId: DataTypes.TEXT,
+      anchor: DataTypes.JSONB,
       slotWidths: { type: DataTypes.JSONB, allowNull: false },
       liveReleaseId: DataTypes.UUID,
       switchedOff: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },

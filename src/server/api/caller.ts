@@ -1,0 +1,30 @@
+/**
+ * Where a request comes from, for limits on tries. `X-Forwarded-For` is anybody's to write, so only as many of its last
+ * entries count as there are trusted proxies; what is before them is passed over.
+ */
+import ipaddr from 'ipaddr.js'
+import { env } from '../env'
+
+/** The studio's server (`cli/studio.ts`) sets this header from the socket; a value sent by the caller is overwritten. */
+export const peerHeader = 'x-yimble-peer'
+
+/** @returns an address; of IPv6 the /64, since one household has all of it. `unknown` where none is told */
+export function callerOf(headers: Headers, trusted: number = env().YIMBLE_TRUSTED_PROXIES): string {
+  const forwarded = (headers.get('x-forwarded-for') ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
+  const peer = headers.get(peerHeader)
+  const hops = [...forwarded, ...(peer ? [peer] : [])]
+  // The last entry is who spoke to us; each trusted proxy moves one further back.
+  const written = trusted === 0 ? (peer ?? undefined) : hops.at(-1 - trusted)
+  return written && ipaddr.isValid(written) ? shortened(ipaddr.process(written)) : 'unknown'
+}
+
+function shortened(address: ipaddr.IPv4 | ipaddr.IPv6): string {
+  if (address.kind() === 'ipv4') return address.toString()
+  return `${(address as ipaddr.IPv6).parts
+    .slice(0, 4)
+    .map((part) => part.toString(16))
+    .join(':')}::/64`
+}

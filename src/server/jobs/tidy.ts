@@ -1,0 +1,61 @@
+/**
+ * Keeps tables that would grow for ever within stated limits (docs/running.md lists them). Each statement takes a share,
+ * so that no table is held for long; what is left over goes in the next hour.
+ */
+import { QueryTypes } from 'sequelize'
+import { db } from '../db/db'
+import { forgetTurns } from '../fetch/pace'
+import { log } from '../log'
+
+/** What is deleted, and how old it must be. */
+export const keptFor = {
+  /** Snapshots that a page has replaced; the bench may still show one in an open tab. */
+  snapshotDays: 1,
+  /** Publishers' own bytes of pictures. Forms made of them stay, and the original is fetched again when one is missing. */
+  originalDays: 7,
+  /** Pictures that no item has any more, with their forms. */
+  pictureDays: 30,
+  /** Sessions and links that have ended. */
+  sessionDays: 30,
+  /** Items that their source no longer has. */
+  goneItemDays: 90,
+  throttleDays: 1,
+  /** Pages on which a widget was not seen any more. */
+  sightingDays: 90,
+  /** Chunks of earlier builds of the embed, for pages that were open when it changed. */
+  chunkDays: 7,
+} as const
+
+const share = 5_000
+
+const statements: Readonly<Record<string, string>> = {
+  snapshots: `delete from snapshots where id in (select s.id from snapshots s where s.fetched_at < now() - interval '${keptFor.snapshotDays} days'
+    and not exists (select 1 from pages p where p.snapshot_id = s.id) limit ${share})`,
+  originals: `update pictures set bytes = null, state = 'new' where ref in (select ref from pictures where bytes is not null and url like 'http%'
+    and tried_at < now() - interval '${keptFor.originalDays} days' limit ${share})`,
+  pictures: `delete from pictures where ref in (select p.ref from pictures p
+    left join (select distinct jsonb_path_query(facts || corrections, '$.image[*].ref') #>> '{}' as ref from items) u on u.ref = p.ref
+    where u.ref is null and greatest(p.tried_at, p.made_at) < now() - interval '${keptFor.pictureDays} days' limit ${share})`,
+  sessions: `delete from sessions where id in (select id from sessions where coalesce(revoked_at, expires_at) < now() - interval '${keptFor.sessionDays} days' limit ${share})`,
+  links: `delete from user_links where expires_at < now() - interval '${keptFor.sessionDays} days'`,
+  items: `delete from items where id in (select id from items where gone_at < now() - interval '${keptFor.goneItemDays} days' limit ${share})`,
+  throttles: `delete from throttles where started_at < now() - interval '${keptFor.throttleDays} days'`,
+  sightings: `delete from sightings where seen_at < now() - interval '${keptFor.sightingDays} days'`,
+  chunks: `delete from embed_chunks where built_at < now() - interval '${keptFor.chunkDays} days'`,
+  presence: `delete from presence where seen_at < now() - interval '1 hour'`,
+}
+
+/** @returns how many rows of each went */
+export async function tidyUp(): Promise<Record<string, number>> {
+  await forgetTurns()
+  const done: Record<string, number> = {}
+  for (const [name, statement] of Object.entries(statements)) {
+    const [row] = await db().sequelize.query<{ count: number }>(
+      `with done as (${statement} returning 1) select count(*)::int as count from done`,
+      { type: QueryTypes.SELECT },
+    )
+    done[name] = row?.count ?? 0
+  }
+  log.info(done, 'tidied')
+  return done
+}
