@@ -1,6 +1,8 @@
 import type { Metadata, Viewport } from 'next'
 import localFont from 'next/font/local'
+import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
+import { appearanceCookie, isAppearance } from '@/studio/account/appearance'
 import { Toasts } from '@/studio/parts/Toasts'
 import './globals.css'
 
@@ -27,9 +29,14 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 export const dynamic = 'force-dynamic'
 
-export default function Layout({ children }: { children: ReactNode }) {
+export default async function Layout({ children }: { children: ReactNode }) {
+  const chosen = (await cookies()).get(appearanceCookie)?.value
   return (
-    <html lang="en" className={`${heading.variable} ${text.variable} ${code.variable}`}>
+    <html
+      lang="en"
+      data-appearance={isAppearance(chosen) ? chosen : 'system'}
+      className={`${heading.variable} ${text.variable} ${code.variable}`}
+    >
       <body>
         {children}
         <Toasts />

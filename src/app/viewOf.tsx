@@ -4,22 +4,35 @@ import type { ComponentType } from 'react'
 import type { Actor } from '@/server/services/actor'
 import { Palette } from '@/studio/parts/Palette'
 import { ProblemPage } from '@/studio/parts/ProblemPage'
+import { RoleProvider } from '@/studio/parts/Role'
 import { forActor, idIn } from './signedIn'
+
+export type Search = Readonly<Record<string, string | string[] | undefined>>
 
 /** @param load - by the id in the address, for pages that have one; `''` for the others */
 export function viewOf<P extends object>(
   View: ComponentType<P>,
-  load: (actor: Actor, id: string) => Promise<P>,
+  load: (actor: Actor, id: string, search: Search) => Promise<P>,
 ) {
-  return async function Page({ params }: { params: Promise<{ id?: string }> }) {
+  return async function Page({
+    params,
+    searchParams,
+  }: {
+    params: Promise<{ id?: string }>
+    searchParams: Promise<Search>
+  }) {
     const id = await idIn(params)
-    const loaded = await forActor((actor) => load(actor, id))
+    const search = await searchParams
+    const loaded = await forActor(async (actor) => ({
+      props: await load(actor, id, search),
+      role: actor.role,
+    }))
     if (loaded.ok)
       return (
-        <>
-          <View key={id} {...loaded.value} />
+        <RoleProvider role={loaded.value.role}>
+          <View key={id} {...loaded.value.props} />
           <Palette />
-        </>
+        </RoleProvider>
       )
     const { code, title, detail } = loaded.problem
     if (code === 'missing') notFound()

@@ -20,6 +20,17 @@ const away = {
   facts: {},
 } as const
 
+/** A whole list, page by page. @throws ApiProblem */
+export async function apiAll<T>(path: string): Promise<T[]> {
+  const all: T[] = []
+  for (let next: string | undefined = `${path}${path.includes('?') ? '&' : '?'}limit=2000`; next;) {
+    const answer: Response = await ask('GET', next)
+    all.push(...((await answer.json()) as T[]))
+    next = /<\/api\/v1([^>]+)>; rel="next"/.exec(answer.headers.get('link') ?? '')?.[1]
+  }
+  return all
+}
+
 /** @throws ApiProblem. `T` is the shape of core/api/shapes.ts that the route answers with. */
 export async function api<T = void>(
   method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
@@ -27,6 +38,16 @@ export async function api<T = void>(
   body?: object,
   headers: Readonly<Record<string, string>> = {},
 ): Promise<T> {
+  const answer = await ask(method, path, body, headers)
+  return answer.status === 204 ? (undefined as T) : ((await answer.json()) as T)
+}
+
+async function ask(
+  method: string,
+  path: string,
+  body?: object,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<Response> {
   let answer: Response
   try {
     answer = await fetch(`/api/v1${path}`, {
@@ -37,9 +58,8 @@ export async function api<T = void>(
   } catch {
     throw new ApiProblem(away) // fetch rejects only when nobody answered
   }
-  if (answer.status === 204) return undefined as T
+  if (answer.ok) return answer
   const value: unknown = await answer.json().catch(() => undefined) // no JSON: said below
-  if (answer.ok) return value as T
   throw new ApiProblem((value as ProblemDetails | undefined) ?? { ...away, status: answer.status })
 }
 

@@ -1,4 +1,4 @@
-import { isDatabaseAway } from '@/server/api/answer'
+import { isDatabaseAway } from '@/server/db/away'
 import { db } from '@/server/db/db'
 
 export const dynamic = 'force-dynamic'

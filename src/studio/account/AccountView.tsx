@@ -1,13 +1,18 @@
 'use client'
 /** The own account: browsers that are signed in, tokens for scripts. */
 import { useState, type FormEvent } from 'react'
+import type { PlacesShape, TeamShape } from '@/core/api/shapes'
 import { api } from '../api'
 import { useAct } from '../clients/useAct'
 import { Button } from '../parts/Button'
 import { CopyField } from '../parts/CopyField'
 import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
-import { ago } from '../time'
+import { Ago } from '../parts/Local'
+import { AppearanceSection } from './AppearanceSection'
+import { PasswordSection } from './PasswordSection'
+import { PlacesSection } from './PlacesSection'
+import { TeamSection } from './TeamSection'
 
 export interface AccountViewProps {
   readonly me: {
@@ -18,14 +23,16 @@ export interface AccountViewProps {
   }
   readonly sessions: readonly {
     readonly id: string
-    readonly userAgent: string
+    readonly device: string
     readonly seenAt: string
     readonly current: boolean
   }[]
   readonly tokens: readonly { readonly id: string; readonly name: string; readonly createdAt: string }[]
+  readonly team: TeamShape
+  readonly places: PlacesShape
 }
 
-export function AccountView({ me, sessions, tokens }: AccountViewProps) {
+export function AccountView({ me, sessions, tokens, team, places }: AccountViewProps) {
   const { busy, act } = useAct()
   const [name, setName] = useState('')
   const [made, setMade] = useState<string>()
@@ -52,17 +59,27 @@ export function AccountView({ me, sessions, tokens }: AccountViewProps) {
             {me.email} · {me.role} at {me.agency}
           </p>
         </div>
+        <AppearanceSection />
+        <PasswordSection />
+        <TeamSection team={team} />
+        <PlacesSection places={places} />
         <section aria-labelledby="sessions">
           <h2 id="sessions" className="mb-2 text-lg">
-            Signed in on
+            Signed-in browsers
           </h2>
           <ul className="divide-y divide-hair border-y border-hair">
             {sessions.map((session) => (
               <li key={session.id} className="flex items-center justify-between gap-3 py-2.5">
                 <span className="min-w-0">
-                  <span className="block truncate">{session.userAgent || 'A program'}</span>
+                  <span className="block truncate">{session.device}</span>
                   <span className="text-[13px] text-faint">
-                    {session.current ? 'this browser' : `last seen ${ago(session.seenAt)}`}
+                    {session.current ? (
+                      'this browser'
+                    ) : (
+                      <>
+                        last seen <Ago iso={session.seenAt} />
+                      </>
+                    )}
                   </span>
                 </span>
                 {!session.current && (
@@ -94,7 +111,10 @@ export function AccountView({ me, sessions, tokens }: AccountViewProps) {
               {tokens.map((token) => (
                 <li key={token.id} className="flex items-center justify-between gap-3 py-2.5">
                   <span>
-                    {token.name} <span className="text-[13px] text-faint">made {ago(token.createdAt)}</span>
+                    {token.name}{' '}
+                    <span className="text-[13px] text-faint">
+                      made <Ago iso={token.createdAt} />
+                    </span>
                   </span>
                   <Button
                     small

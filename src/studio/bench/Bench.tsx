@@ -13,20 +13,21 @@ import type {
   WidgetShape,
 } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
-import { findingsOf } from '@/core/fit/findings'
+import { findingsOf, pictureFindings } from '@/core/fit/findings'
 import { together } from '@/core/items/average'
 import { truthFindings } from '@/core/fit/truth'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
 import type { Leaf, Step } from '@/core/settings/field'
 import { resolveSettings } from '@/core/settings/settings'
+import { anchorInWords } from '@/core/stage/anchor'
 import type { FromStage, Measure } from '@/core/stage/messages'
-import { neutralSlots } from '@/core/stage/neutralPage'
-import { api, sentenceOf } from '../api'
+import { api, apiAll, ApiProblem, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
 import { Notice } from '../parts/Notice'
 import { openPalette } from '../parts/Palette'
+import { useMayEdit } from '../parts/Role'
 import { SignInForm } from '../parts/SignInForm'
 import { BenchTop } from './BenchTop'
 import { fieldId } from './controls/FieldRow'
@@ -36,22 +37,26 @@ import { Flow } from './Flow'
 import { flowOf } from './flowOf'
 import { GatherPanel } from './panels/GatherPanel'
 import { PlacePanel } from './panels/PlacePanel'
+import { ReadOnlyPanel } from './panels/ReadOnlyPanel'
 import { ShipPanel } from './panels/ShipPanel'
 import { EntryList, SiftCounts } from './panels/SiftPanel'
 import { Ruler } from './Ruler'
 import { devices, Stage, type DeviceId } from './Stage'
 import { useDraft, useDraftState } from './useDraft'
+import { isRoomy, useFrameHeights } from './useFrameHeights'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
+import { usePlacing } from './usePlacing'
 import { useRender } from './useRender'
+import { useSources } from './useSources'
 
-/** What the designer is asking at each step. */
-const questions: Readonly<Record<Step, string>> = {
-  gather: 'Where does it come from?',
-  sift: 'What may be shown?',
-  arrange: 'How is it laid out?',
-  dress: 'Does it look like this site?',
-  place: 'Where does it stand?',
-  ship: 'Get it live, keep it right',
+/** What each panel is about. */
+const headings: Readonly<Record<Step, string>> = {
+  gather: 'Sources',
+  sift: 'What is shown',
+  arrange: 'Layout and content',
+  dress: 'Colours and type',
+  place: 'Place on the page',
+  ship: 'Publish',
 }
 
 /** The revision apart: most changes leave every size as it was, and nothing need be drawn again. */
@@ -78,31 +83,33 @@ export function Bench(props: BenchProps) {
 
 function BenchInside({ bench, userId, delivery }: BenchProps) {
   const queries = useQueryClient()
-  const store = useDraft(bench, userId)
+  const mayEdit = useMayEdit()
+  const { store, others } = useDraft(bench, userId, mayEdit)
   const draft = useDraftState(store)
   const [widget, setWidget] = useState<WidgetShape>(bench.widget)
-  const [sources, setSources] = useState<readonly SourceShape[]>(bench.sources)
   const [sites, setSites] = useState<readonly SiteShape[]>(bench.sites)
-  const [items, setItems] = useState<readonly Item[]>(bench.items as readonly Item[])
   const [decisions, setDecisions] = useState<DecisionsShape>(bench.decisions)
   const [releases, setReleases] = useState<readonly ReleaseShape[]>(bench.releases)
   const comesBack = useSearchParams().has('connected')
   const [step, setStep] = useState<Step>(
-    comesBack || (bench.widget.settings.sources as string[]).length === 0 ? 'gather' : 'sift',
+    !mayEdit
+      ? 'ship'
+      : comesBack || (bench.widget.settings.sources as string[]).length === 0
+        ? 'gather'
+        : 'sift',
   )
   const [part, setPart] = useState<string>()
   const [large, setLarge] = useState<DeviceId>('computer')
   const [rulerWidth, setRulerWidth] = useState<number | null>(null)
   const [measures, setMeasures] = useState<Readonly<Record<string, Measure>>>({})
   const [busy, setBusy] = useState(false)
+  const [unseen, setUnseen] = useState<readonly string[]>()
 
   const kind = getKind(widget.kind)
   const { client } = bench
   const brand = client.brand as Brand
   const chosen = draft.settings.sources as readonly string[]
-  const page = sites.flatMap((site) => site.pages).find((one) => one.id === widget.pageId)
-  const slots = page?.slots ?? neutralSlots
-  const slot = slots.find((one) => one.id === widget.slotId) ?? slots[0]!
+  const { sources, items, put: putSource } = useSources(bench, chosen)
 
   // ── keys and picks ──
   const goTo = useCallback((next: Step) => {
@@ -110,8 +117,12 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     setPart(undefined)
   }, [])
   const keys = useMemo<BenchKeys>(
-    () => ({ onStep: goTo, onUndo: () => store.undo(), onRedo: () => store.redo() }),
-    [goTo, store],
+    () => ({
+      onStep: goTo,
+      onUndo: () => mayEdit && store.undo(),
+      onRedo: () => mayEdit && store.redo(),
+    }),
+    [goTo, store, mayEdit],
   )
   useKeys(keys)
 
@@ -134,6 +145,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   )
 
   // ── render and stage ──
+  const hearPlace = useRef<(message: Extract<FromStage, { type: 'block' | 'pointed' }>) => void>(undefined)
   const onStage = useCallback(
     (frame: string, message: FromStage) => {
       if (message.type === 'measure')
@@ -141,6 +153,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           isSameMeasure(before[frame], message) ? before : { ...before, [frame]: message },
         )
       else if (message.type === 'pick') pick(message.part)
+      else if (message.type === 'block' || message.type === 'pointed') hearPlace.current?.(message)
       else if (message.key === 'ctrl+k') openPalette()
       else pressed(message.key, keys)
     },
@@ -163,10 +176,23 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     }),
     [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, items],
   )
-  const { outcome, failed, addFrame, setWidth } = useRender(store, rest, onStage)
+  const { outcome, failed, addFrame, order } = useRender(store, rest, onStage)
   useEffect(() => {
-    for (const device of devices) setWidth(device.id, device.id === large ? rulerWidth : null)
-  }, [rulerWidth, large, setWidth])
+    for (const { id } of devices) order({ width: id === large ? rulerWidth : null }, id)
+  }, [rulerWidth, large, order])
+
+  const tookPlace = useCallback((next: WidgetShape) => setWidget(next), [])
+  const placing = usePlacing(widget, sites, large, order, tookPlace)
+  const { page, anchor } = placing
+  useEffect(() => {
+    hearPlace.current = placing.hear
+  }, [placing.hear])
+
+  const heights = useFrameHeights(measures, page?.snapshotId ?? 'neutral')
+  const roomy = useMemo(
+    () => new Set(devices.map(({ id }) => id).filter((id) => isRoomy(heights, id))),
+    [heights],
+  )
 
   // ── the slot's widths, kept for the height that the snippet reserves ──
   const measuredSlots = devices.flatMap(({ id, viewport }) =>
@@ -175,59 +201,27 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const slotKey = measuredSlots.length === devices.length ? JSON.stringify(measuredSlots) : ''
   const sentSlots = useRef('')
   useEffect(() => {
-    if (slotKey === '' || sentSlots.current === slotKey) return
+    if (!mayEdit || slotKey === '' || sentSlots.current === slotKey) return
     const timer = setTimeout(() => {
       sentSlots.current = slotKey
       void api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { slotWidths: JSON.parse(slotKey) }).then(
         () => queries.invalidateQueries({ queryKey: ['snippets'] }),
         () => {
-          sentSlots.current = ''
+          sentSlots.current = '' // measured again next time
         },
-      ) // measured again next time
+      )
     }, 600)
     return () => clearTimeout(timer)
-  }, [slotKey, widget.id, queries])
+  }, [slotKey, widget.id, queries, mayEdit])
 
-  const enlarge = useCallback((device: DeviceId) => {
-    setRulerWidth(null)
-    setLarge(device)
-  }, [])
-
-  // ── items follow the chosen sources ──
-  const chosenKey = chosen.join(' ')
-  const loadedKey = useRef(chosenKey)
-  const loadItems = useCallback(async (ids: readonly string[]) => {
-    const lists = await Promise.all(ids.map((id) => api<Item[]>('GET', `/sources/${id}/items`)))
-    setItems(lists.flat())
-  }, [])
-  useEffect(() => {
-    if (loadedKey.current === chosenKey) return
-    loadedKey.current = chosenKey
-    void loadItems(chosenKey === '' ? [] : chosenKey.split(' ')).catch((error: unknown) =>
-      toast.error(sentenceOf(error)),
-    )
-  }, [chosenKey, loadItems])
-
-  // ── sources that are still being read in ──
-  const underWay = sources
-    .filter((one) => one.progress && !one.lastProblem)
-    .map((one) => one.id)
-    .join(' ')
-  useEffect(() => {
-    if (underWay === '') return
-    const timer = setInterval(() => {
-      for (const id of underWay.split(' ')) {
-        void api<SourceShape>('GET', `/sources/${id}`).then(
-          (next) => {
-            setSources((before) => before.map((one) => (one.id === id ? next : one)))
-            if (chosenKey.includes(id)) return loadItems(chosenKey.split(' '))
-          },
-          () => undefined,
-        ) // asked again a moment later
-      }
-    }, 1_500)
-    return () => clearInterval(timer)
-  }, [underWay, chosenKey, loadItems])
+  const enlarge = useCallback(
+    (device: DeviceId) => {
+      setRulerWidth(null)
+      setLarge(device)
+      order({ show: true }, device)
+    },
+    [order],
+  )
 
   // ── what others changed, what was refused ──
   useEffect(() => {
@@ -254,25 +248,31 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   async function took(next: WidgetShape) {
     setWidget(next)
     store.changesAre(next.changes)
-    setReleases(await api<ReleaseShape[]>('GET', `/widgets/${widget.id}/releases`))
+    setReleases(await apiAll<ReleaseShape>(`/widgets/${widget.id}/releases`))
     queries.setQueryData(['widget', widget.id], next)
   }
+  /** Publishes what this bench shows. What others have changed unseen is listed first. */
   const publish = () =>
     act(async () => {
+      const known = store.get().theirs.length
       await store.flush()
-      const next = await api<WidgetShape>('POST', `/widgets/${widget.id}/releases`)
-      await took(next)
-      setStep('ship')
-      toast.success(`Release ${next.liveNumber} is live`)
+      const { conflict, theirs, saving } = store.get()
+      if (conflict) return
+      if (saving !== 'saved') throw new ApiProblem({ ...notSaved, code: 'not_saved' })
+      if (theirs.length > known)
+        return setUnseen([...new Set(theirs.slice(known).map((one) => `${one.label} (${one.who})`))])
+      try {
+        const next = await api<WidgetShape>('POST', `/widgets/${widget.id}/releases`, undefined, {
+          'if-match': `"${store.revision}"`,
+        })
+        await took(next)
+        setStep('ship')
+        toast.success(`Release ${next.liveNumber} is live`)
+      } catch (error) {
+        if (!(error instanceof ApiProblem) || error.details.code !== 'draft_moved') throw error
+        setUnseen([`${error.details.facts.what} (${error.details.facts.who})`])
+      }
     })
-  const place = (pageId: string | null, slotId: string | null) => {
-    setMeasures({})
-    setWidget((before) => ({ ...before, pageId, slotId }))
-    void api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { pageId, slotId }).then(
-      (next) => setWidget(next),
-      (error: unknown) => toast.error(sentenceOf(error)),
-    )
-  }
   const decide = (item: Item, decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) =>
     act(async () => {
       setDecisions(
@@ -286,39 +286,49 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           action: { label: 'Undo', onClick: () => void decide(item, { hidden: false }) },
         })
     })
-  const added = (source: SourceShape) => {
-    setSources((before) => [...before.filter((one) => one.id !== source.id), source])
-    store.set('sources', [...chosen.filter((id) => id !== source.id), source.id], `Added ${source.label}`)
+  const added = (source: SourceShape, isShown = true) => {
+    putSource(source)
+    if (isShown)
+      store.set('sources', [...chosen.filter((id) => id !== source.id), source.id], `Added ${source.label}`)
   }
 
   const { changes } = draft
-  const canPublish =
-    chosen.length > 0 && (widget.state !== 'live' || changes.length > 0 || draft.saving !== 'saved')
+  const cannotPublish =
+    chosen.length === 0
+      ? 'Add a source first: there is nothing to show yet.'
+      : widget.state === 'live' && changes.length === 0 && draft.saving === 'saved'
+        ? `Release ${widget.liveNumber} is live, and the draft is the same.`
+        : undefined
   const largeMeasure = measures[large]
   const truths = useMemo(
     () => truthFindings(items, outcome?.counts.steps ?? [], reviews),
     [items, outcome, reviews],
   )
-  const findings = useMemo(
-    () => [
+  const findings = useMemo(() => {
+    const shownIds = new Set(outcome?.shown)
+    const all = Object.values(measures)
+    return [
       ...truths,
+      ...pictureFindings(
+        items.filter((item) => shownIds.has(item.id)),
+        all,
+      ),
       ...findingsOf(
         draft.settings,
         resolveSettings(draft.settings, brand),
-        Object.values(measures),
+        all,
         outcome?.counts.shown ?? 0,
         outcome?.counts.total ?? 0,
       ).filter((finding) => outcome || finding.id !== 'empty'),
-    ],
-    [truths, draft.settings, brand, measures, outcome],
-  )
+    ]
+  }, [truths, draft.settings, brand, measures, outcome, items])
   const flow = flowOf({
     kind,
     settings: draft.settings,
     counts: outcome?.counts,
     sources: sources.filter((one) => chosen.includes(one.id)),
     clientName: client.name,
-    place: page ? { page: page.name, slot: slot.label } : undefined,
+    place: page ? { page: page.name, slot: anchorInWords(anchor) } : undefined,
     widget,
     changes: changes.length,
     findings,
@@ -330,15 +340,19 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
         client={client}
         name={widget.name}
         draft={draft}
+        others={others}
+        mayEdit={mayEdit}
         preview={`/widgets/${widget.id}/preview`}
         publishLabel={
           widget.state === 'draft'
             ? 'Publish'
-            : changes.length > 0
-              ? `Publish ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`
-              : 'Published'
+            : widget.state === 'off'
+              ? 'Publish and switch on'
+              : changes.length > 0
+                ? `Publish ${changes.length} ${changes.length === 1 ? 'change' : 'changes'}`
+                : 'Published'
         }
-        canPublish={canPublish}
+        cannotPublish={cannotPublish}
         busy={busy}
         onRename={(name) =>
           void act(async () => setWidget(await api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { name })))
@@ -349,7 +363,11 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
       />
       <Flow steps={flow} current={step} onStep={goTo} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-        <main className="flex min-h-[560px] min-w-0 flex-1 flex-col gap-2.5 p-3 lg:min-h-0">
+        {/* On a phone the stage stays in view while its controls are scrolled below it. */}
+        <main
+          data-stays-above
+          className="z-10 flex h-[46dvh] min-h-64 min-w-0 flex-col gap-2.5 bg-chalk p-3 max-lg:sticky max-lg:top-0 max-lg:border-b max-lg:border-hair lg:h-auto lg:min-h-0 lg:flex-1"
+        >
           {failed && (
             <Notice tone="broken" role="alert">
               The preview could not be drawn: {failed}
@@ -358,10 +376,11 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           <Stage
             src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`}
             widgetRef={widget.ref}
-            selector={slot.selector}
+            anchor={anchor}
             pageName={page?.name ?? 'A neutral page'}
             large={large}
             onLarge={enlarge}
+            roomy={roomy}
             onPort={addFrame}
           />
           <Ruler
@@ -373,7 +392,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           />
           <FindingsTray
             findings={findings}
-            onPick={pick}
+            mayEdit={mayEdit}
+            onPick={(finding) => (finding.id === 'slot' ? goTo('place') : pick(finding.part))}
             onMend={(finding) =>
               finding.mend && change(finding.mend.path, finding.mend.to, finding.mend.label)
             }
@@ -386,32 +406,25 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l"
         >
           <div className="arrive">
-            <h2 className="mb-3 text-lg">{questions[step]}</h2>
-            {step === 'gather' && (
+            <h2 className="mb-3 text-lg">{headings[step]}</h2>
+            {step === 'gather' && mayEdit && (
               <GatherPanel
                 clientId={client.id}
                 sources={sources}
                 chosen={chosen}
                 onAdded={added}
-                onChanged={(next) =>
-                  setSources((before) => before.map((one) => (one.id === next.id ? next : one)))
-                }
+                onChanged={putSource}
                 onChoose={(ids, label) => change('sources', ids, label)}
               />
             )}
             {step === 'sift' && outcome && <SiftCounts counts={outcome.counts} items={items} />}
-            {step === 'place' && (
+            {step === 'place' && mayEdit && (
               <PlacePanel
                 clientId={client.id}
                 sites={sites}
-                pageId={page?.id ?? null}
-                slotId={slot.id}
-                slots={slots}
-                onPlace={place}
-                onSites={(next, target) => {
-                  setSites(next)
-                  if (target) place(target.pageId, target.slotId)
-                }}
+                placing={placing}
+                lost={Object.values(measures).find((one) => one.found === 'lost')?.nearest}
+                onSites={setSites}
               />
             )}
             {step === 'ship' && (
@@ -420,6 +433,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 changes={changes}
                 releases={releases}
                 busy={busy}
+                cannotPublish={cannotPublish}
                 onPublish={() => void publish()}
                 onRollBack={(number) =>
                   void act(async () =>
@@ -433,21 +447,26 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 }
               />
             )}
-            <FieldGroups
-              fields={kind.fields}
-              step={step}
-              settings={draft.settings}
-              brand={brand}
-              part={part}
-              onChange={change}
-            />
+            {mayEdit ? (
+              <FieldGroups
+                fields={kind.fields}
+                step={step}
+                settings={draft.settings}
+                brand={brand}
+                part={part}
+                clientId={client.id}
+                onChange={change}
+              />
+            ) : (
+              <ReadOnlyPanel fields={kind.fields} step={step} settings={draft.settings} sources={sources} />
+            )}
             {step === 'sift' && outcome && (
               <EntryList
                 items={items}
                 counts={outcome.counts}
                 decisions={decisions}
                 table={`/widgets/${widget.id}/table`}
-                onDecide={(item, decision) => void decide(item, decision)}
+                onDecide={mayEdit ? (item, decision) => void decide(item, decision) : undefined}
               />
             )}
           </div>
@@ -468,6 +487,34 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           </Button>
         </div>
       </Dialog>
+      <Dialog open={unseen !== undefined} title="Changed meanwhile" onClose={() => setUnseen(undefined)}>
+        <p>Others have changed this draft since you last saw it. The stage shows it as it is now.</p>
+        <ul className="list-inside list-disc">
+          {unseen?.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+        <div className="flex flex-wrap gap-2">
+          <Button
+            look="main"
+            busy={busy}
+            onClick={() => {
+              setUnseen(undefined)
+              void publish()
+            }}
+          >
+            Publish with these changes
+          </Button>
+          <Button onClick={() => setUnseen(undefined)}>Look at it first</Button>
+        </div>
+      </Dialog>
     </div>
   )
 }
+
+const notSaved = {
+  title: 'Not saved yet',
+  status: 0,
+  detail: 'Your last change is not saved yet, so nothing was published. It is tried again by itself.',
+  facts: {},
+} as const

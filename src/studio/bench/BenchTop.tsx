@@ -1,8 +1,9 @@
 'use client'
 /** The bench's top line: client ▸ widget, undo and redo, what is saved, preview, publish. */
-import { CloudOff, ExternalLink, Redo2, Undo2 } from 'lucide-react'
+import { CircleUser, CloudOff, ExternalLink, Redo2, Undo2, Users } from 'lucide-react'
 import Link from 'next/link'
 import { useState } from 'react'
+import { toast } from 'sonner'
 import { Button, buttonClass } from '../parts/Button'
 import { FindButton } from '../parts/Palette'
 import type { DraftState, Saving } from './draftStore'
@@ -22,7 +23,11 @@ export interface BenchTopProps {
   /** Address of the draft in a tab of its own. */
   readonly preview: string
   readonly publishLabel: string
-  readonly canPublish: boolean
+  /** Why it can't be published now. */
+  readonly cannotPublish: string | undefined
+  /** Names of others who have it open. */
+  readonly others: readonly string[]
+  readonly mayEdit: boolean
   readonly busy: boolean
   readonly onRename: (name: string) => void
   readonly onUndo: () => void
@@ -36,7 +41,9 @@ export function BenchTop({
   draft,
   preview,
   publishLabel,
-  canPublish,
+  cannotPublish,
+  others,
+  mayEdit,
   busy,
   onRename,
   onUndo,
@@ -68,6 +75,7 @@ export function BenchTop({
         value={typed ?? name}
         size={Math.min(34, Math.max(8, (typed ?? name).length))}
         maxLength={120}
+        readOnly={!mayEdit}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={finish}
         onKeyDown={(event) => {
@@ -81,37 +89,59 @@ export function BenchTop({
         className={`flex items-center gap-1 text-[13px] ${draft.saving === 'away' || draft.saving === 'signed-out' ? 'text-brick' : 'text-faint'}`}
       >
         {draft.saving === 'away' && <CloudOff aria-hidden className="size-4" />}
-        {savingWords[draft.saving]}
+        {mayEdit ? savingWords[draft.saving] : 'To look at'}
       </span>
+      {others.length > 0 && (
+        <span role="status" className="flex items-center gap-1 text-[13px] text-marigold">
+          <Users aria-hidden className="size-4" />
+          {others.length === 1 ? `${others[0]} is here, too` : `${others.join(', ')} are here, too`}
+        </span>
+      )}
       <div className="ml-auto flex items-center gap-1">
         <FindButton />
-        <Button
-          look="quiet"
-          aria-label={draft.canUndo ? `Undo: ${draft.canUndo}` : 'Undo'}
-          title={draft.canUndo ? `Undo: ${draft.canUndo}` : undefined}
-          aria-keyshortcuts="Control+Z"
-          disabled={!draft.canUndo}
-          onClick={onUndo}
-        >
-          <Undo2 aria-hidden className="size-4" />
-        </Button>
-        <Button
-          look="quiet"
-          aria-label={draft.canRedo ? `Redo: ${draft.canRedo}` : 'Redo'}
-          title={draft.canRedo ? `Redo: ${draft.canRedo}` : undefined}
-          aria-keyshortcuts="Control+Shift+Z"
-          disabled={!draft.canRedo}
-          onClick={onRedo}
-        >
-          <Redo2 aria-hidden className="size-4" />
-        </Button>
+        {mayEdit && (
+          <>
+            <Button
+              look="quiet"
+              aria-label={draft.canUndo ? `Undo: ${draft.canUndo}` : 'Undo'}
+              title={draft.canUndo ? `Undo: ${draft.canUndo}` : undefined}
+              aria-keyshortcuts="Control+Z"
+              disabled={!draft.canUndo}
+              onClick={onUndo}
+            >
+              <Undo2 aria-hidden className="size-4" />
+            </Button>
+            <Button
+              look="quiet"
+              aria-label={draft.canRedo ? `Redo: ${draft.canRedo}` : 'Redo'}
+              title={draft.canRedo ? `Redo: ${draft.canRedo}` : undefined}
+              aria-keyshortcuts="Control+Shift+Z"
+              disabled={!draft.canRedo}
+              onClick={onRedo}
+            >
+              <Redo2 aria-hidden className="size-4" />
+            </Button>
+          </>
+        )}
         <a href={preview} target="_blank" rel="noreferrer" className={buttonClass('quiet')}>
           <ExternalLink aria-hidden className="size-4" />
           Preview
         </a>
-        <Button look="main" busy={busy} disabled={!canPublish} onClick={onPublish}>
-          {publishLabel}
-        </Button>
+        <Link href="/account" aria-label="Account" title="Account" className={buttonClass('quiet')}>
+          <CircleUser aria-hidden className="size-4" />
+        </Link>
+        {mayEdit && (
+          <Button
+            look="main"
+            busy={busy}
+            // Not disabled: whoever comes to it is told why.
+            aria-disabled={cannotPublish !== undefined || undefined}
+            title={cannotPublish}
+            onClick={() => (cannotPublish ? toast(cannotPublish) : onPublish())}
+          >
+            {publishLabel}
+          </Button>
+        )}
       </div>
     </header>
   )

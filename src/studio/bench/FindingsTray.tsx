@@ -6,12 +6,14 @@ import { Button } from '../parts/Button'
 
 export function FindingsTray({
   findings,
+  mayEdit,
   onMend,
   onPick,
 }: {
   findings: readonly Finding[]
+  mayEdit: boolean
   onMend: (finding: Finding) => void
-  onPick: (part: string) => void
+  onPick: (finding: Finding) => void
 }) {
   return (
     <section aria-label="Findings" aria-live="polite" className="max-h-28 overflow-auto text-[13px]">
@@ -31,13 +33,13 @@ export function FindingsTray({
               )}
               <button
                 type="button"
-                onClick={() => onPick(finding.part)}
+                onClick={() => onPick(finding)}
                 className="min-w-0 flex-1 text-left hover:underline"
               >
                 {finding.what}
                 {finding.where && <span className="text-faint"> At {finding.where}.</span>}
               </button>
-              {finding.mend && (
+              {mayEdit && finding.mend && (
                 <Button small onClick={() => onMend(finding)}>
                   {finding.mend.label}
                 </Button>

@@ -6,7 +6,7 @@ import type { Brand } from '@/core/design/brand'
 import { together } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import type { Settings } from '@/core/settings/field'
-import { neutralSlots } from '@/core/stage/neutralPage'
+import { placeOf } from './placeOf'
 import { StageFrame } from './StageFrame'
 import { useRender } from './useRender'
 
@@ -44,8 +44,7 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
     return () => window.removeEventListener('resize', measure)
   }, [])
   const page = sites.flatMap((site) => site.pages).find((one) => one.id === widget.pageId)
-  const slots = page?.slots ?? neutralSlots
-  const slot = slots.find((one) => one.id === widget.slotId) ?? slots[0]!
+  const anchor = placeOf(widget, page)
   return (
     <main className="h-dvh overflow-hidden">
       <h1 className="sr-only">{widget.name}: preview of the draft</h1>
@@ -54,7 +53,7 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
           name="preview"
           title={`${widget.name} in ${page?.name ?? 'a neutral page'}`}
           src={`${delivery}/stage/${page?.snapshotId ?? 'neutral'}`}
-          start={{ ref: widget.ref, selector: slot.selector }}
+          start={{ ref: widget.ref, anchor }}
           viewport={size.width}
           box={size}
           onPort={addFrame}

@@ -58,7 +58,7 @@ export function Ruler({ width, slot, marks, overflows, onWidth }: RulerProps) {
         {shown} px{width === null ? ', as in its place' : overflows ? ', sticks out' : ''}
       </output>
       <Button small disabled={width === null} onClick={() => onWidth(null)}>
-        Back to its place
+        Reset width
       </Button>
     </div>
   )

@@ -2,22 +2,25 @@
 /** The client's page with the widget in its slot: one width large, the other two as live miniatures that change places. */
 import { Monitor, Smartphone, Tablet } from 'lucide-react'
 import { memo, useEffect, useRef, useState } from 'react'
+import type { Anchor } from '@/core/stage/anchor'
 import { StageFrame } from './StageFrame'
 
 export const devices = [
-  { id: 'computer', label: 'Computer', viewport: 1280, Icon: Monitor },
-  { id: 'tablet', label: 'Tablet', viewport: 768, Icon: Tablet },
-  { id: 'phone', label: 'Phone', viewport: 390, Icon: Smartphone },
+  { id: 'computer', label: 'Computer', viewport: 1280, height: 800, Icon: Monitor },
+  { id: 'tablet', label: 'Tablet', viewport: 768, height: 1024, Icon: Tablet },
+  { id: 'phone', label: 'Phone', viewport: 390, height: 844, Icon: Smartphone },
 ] as const
 export type DeviceId = (typeof devices)[number]['id']
 
 export interface StageProps {
   readonly src: string
   readonly widgetRef: string
-  readonly selector: string
+  readonly anchor: Anchor
   readonly pageName: string
   readonly large: DeviceId
   readonly onLarge: (device: DeviceId) => void
+  /** Devices whose frames may be as high as there is room. */
+  readonly roomy: ReadonlySet<DeviceId>
   readonly onPort: (name: string, port: MessagePort) => () => void
 }
 
@@ -26,10 +29,11 @@ const gap = 12
 export const Stage = memo(function Stage({
   src,
   widgetRef,
-  selector,
+  anchor,
   pageName,
   large,
   onLarge,
+  roomy,
   onPort,
 }: StageProps) {
   const room = useRef<HTMLDivElement>(null)
@@ -71,14 +75,18 @@ export const Stage = memo(function Stage({
             className="absolute overflow-hidden rounded-md border border-hair bg-wash"
             style={place}
           >
-            <div className="mx-auto overflow-hidden" style={{ width: shownWidth, height: box.height }}>
+            <div
+              className="mx-auto overflow-hidden bg-white"
+              style={{ width: shownWidth, height: box.height }}
+            >
               <StageFrame
                 name={device.id}
                 title={`${pageName}, ${device.viewport} px wide`}
                 src={src}
-                start={{ ref: widgetRef, selector }}
+                start={{ ref: widgetRef, anchor }}
                 viewport={device.viewport}
                 box={box}
+                height={roomy.has(device.id) ? undefined : device.height}
                 onPort={onPort}
               />
             </div>

@@ -12,13 +12,20 @@ export interface StageFrameProps {
   /** CSS px: the page's viewport width, and the box on the bench that it is scaled into. */
   readonly viewport: number
   readonly box: { readonly width: number; readonly height: number }
+  /** CSS px of the frame's own height; as much as the box has room for when it is left out. */
+  readonly height?: number
   readonly onPort: (name: string, port: MessagePort) => () => void
 }
 
-export function StageFrame({ name, title, src, start, viewport, box, onPort }: StageFrameProps) {
+export function StageFrame({ name, title, src, start, viewport, box, height, onPort }: StageFrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
   const nonce = useRef('')
-  const { ref, selector } = start
+  const { ref } = start
+  // Where it stands is told at the beginning; later moves go by the port and load nothing.
+  const anchor = useRef(start.anchor)
+  useEffect(() => {
+    anchor.current = start.anchor
+  }, [start.anchor])
 
   useEffect(() => {
     const element = frame.current
@@ -33,9 +40,11 @@ export function StageFrame({ name, title, src, start, viewport, box, onPort }: S
       undo?.()
       const { port1, port2 } = new MessageChannel()
       undo = onPort(name, port1)
-      element.contentWindow?.postMessage({ yimble: 'start', ref, selector } satisfies StageStart, '*', [
-        port2,
-      ])
+      element.contentWindow?.postMessage(
+        { yimble: 'start', ref, anchor: anchor.current } satisfies StageStart,
+        '*',
+        [port2],
+      )
     }
     window.addEventListener('message', hear)
     element.src = `${src}#${nonce.current}`
@@ -43,15 +52,16 @@ export function StageFrame({ name, title, src, start, viewport, box, onPort }: S
       window.removeEventListener('message', hear)
       undo?.()
     }
-  }, [name, src, ref, selector, onPort])
+  }, [name, src, ref, onPort])
 
   const scale = Math.min(1, box.width / viewport)
   return (
     <iframe
       ref={frame}
+      data-stage-frame={name}
       title={title}
       className="origin-top-left border-0 bg-white"
-      style={{ width: viewport, height: box.height / scale, transform: `scale(${scale})` }}
+      style={{ width: viewport, height: height ?? box.height / scale, transform: `scale(${scale})` }}
       sandbox="allow-scripts"
     />
   )

@@ -1,9 +1,7 @@
 import { describe, expect, jest, test } from '@jest/globals'
 import type { DraftShape } from '@/core/api/shapes'
 import { ApiProblem } from '../api'
-import { DraftStore, type DraftDoor, type LabelledPatch } from './draftStore'
-
-type Kept = ReturnType<DraftDoor['kept']>
+import { DraftStore, type DraftDoor, type Kept, type LabelledPatch } from './draftStore'
 
 /** A store, a server behind it that answers as told, and a clock. */
 function begin(
@@ -17,7 +15,7 @@ function begin(
   let revision = 5
   let now = 0
   const sent: { revision: number; patches: readonly LabelledPatch[] }[] = []
-  let kept: Kept = options.kept
+  let kept: Kept | undefined = options.kept
   const door: DraftDoor = {
     async send(seen, patches) {
       sent.push({ revision: seen, patches })
@@ -37,13 +35,13 @@ function begin(
     keep: (value) => {
       kept = structuredClone(value)
     },
-    kept: () => kept,
   }
   const store = new DraftStore(
     { settings: settings as never, revision, changes: [], userId: 'me' },
     door,
     () => now,
   )
+  if (options.kept) store.adopt(options.kept)
   return {
     store,
     sent,
@@ -107,6 +105,8 @@ describe('the draft on the bench', () => {
   test('what was not saved is there again after a reload, with undo', async () => {
     const { store, pass } = begin({
       kept: {
+        user: 'me',
+        revision: 5,
         undo: [{ path: 'size', from: 1, to: 4, label: 'Size' }],
         redo: [],
         pending: [
@@ -118,6 +118,59 @@ describe('the draft on the bench', () => {
     expect(store.get()).toMatchObject({ settings: { size: 4 }, canUndo: 'Size' })
     await pass(100)
     expect(store.get().saving).toBe('saved')
+  })
+
+  test('what was kept goes out with the revision it was made on, and for its own user only', async () => {
+    const pending = [{ path: 'size', from: 1, to: 4, label: 'Size' }]
+    const mine = begin({ kept: { user: 'me', revision: 3, undo: [], redo: [], pending } })
+    await mine.pass(100)
+    expect(mine.sent).toEqual([{ revision: 3, patches: pending }])
+    const others = begin({ kept: { user: 'somebody', revision: 3, undo: pending, redo: [], pending } })
+    await others.pass(100)
+    expect([others.sent, others.store.get().settings.size, others.store.get().canUndo]).toEqual([
+      [],
+      1,
+      undefined,
+    ])
+  })
+
+  const theirs = (path: string, to: unknown, revision = 6) => ({
+    settings: { colour: '#111111', size: 1, words: [], [path]: to } as unknown as DraftShape['settings'],
+    draftRevision: revision,
+    changes: [],
+    patches: [
+      {
+        path,
+        from: 1,
+        to,
+        label: 'Theirs',
+        revision,
+        actorId: 'other',
+        who: 'Bo',
+        at: '2026-01-01T00:00:00Z',
+      },
+    ] as unknown as DraftShape['patches'],
+  })
+  test('what others change shows at once, with whose it is', () => {
+    const { store } = begin()
+    store.receive(theirs('colour', '#333333'))
+    expect(store.get()).toMatchObject({
+      settings: { colour: '#333333', size: 1 },
+      news: ['Bo changed: Theirs'],
+      theirs: [{ path: 'colour', who: 'Bo' }],
+    })
+    expect(store.revision).toBe(6)
+  })
+  test('what others change on a leaf that is not saved here waits to be asked about', () => {
+    const { store } = begin()
+    store.set('size', 2, 'Size')
+    store.receive(theirs('size', 9))
+    expect([store.get().settings.size, store.revision]).toEqual([2, 5])
+  })
+  test('an older answer changes nothing', () => {
+    const { store } = begin()
+    store.receive(theirs('colour', '#333333', 5))
+    expect(store.get().settings.colour).toBe('#111111')
   })
 
   test('an ended session is said, and saved after signing in', async () => {

@@ -32,21 +32,29 @@ export interface DraftState {
   readonly conflict: Conflict | undefined
   /** What others have just changed, in words. */
   readonly news: readonly string[]
+  /** All that others have changed since the bench was opened. */
+  readonly theirs: readonly Theirs[]
   /** Set when the server refused a change for good. */
   readonly refused: string | undefined
 }
 
-interface Kept {
-  undo: LabelledPatch[]
-  redo: LabelledPatch[]
-  pending: LabelledPatch[]
+export interface Kept {
+  /** Whose it is: nobody else's browser session takes it up. */
+  readonly user: string
+  /** Draft revision that `pending` was made on. */
+  readonly revision: number
+  readonly undo: readonly LabelledPatch[]
+  readonly redo: readonly LabelledPatch[]
+  readonly pending: readonly LabelledPatch[]
 }
 
 export interface DraftDoor {
   send(revision: number, patches: readonly LabelledPatch[]): Promise<DraftShape>
   keep(kept: Kept): void
-  kept(): Kept | undefined
 }
+
+/** What others have changed while this bench was open. */
+export type Theirs = Pick<StoredPatch, 'revision' | 'path' | 'label' | 'who'>
 
 const flushMs = 350
 const retryMs = 2_000
@@ -69,25 +77,63 @@ export class DraftStore {
     private readonly door: DraftDoor,
     private readonly clock: () => number = Date.now,
   ) {
-    const kept = door.kept()
-    this.undoStack = kept?.undo ?? []
-    this.redoStack = kept?.redo ?? []
-    this.pending = (kept?.pending ?? []).filter(
-      (patch) => Object.hasOwn(base.settings, patch.path) && !sameLeaf(base.settings[patch.path], patch.to),
-    )
-    const settings = this.pending.reduce<Settings>(applyPatch, base.settings)
     this.state = {
-      settings,
+      settings: base.settings,
       changes: base.changes,
       saving: 'saved',
       canUndo: undefined,
       canRedo: undefined,
       conflict: undefined,
       news: [],
+      theirs: [],
       refused: undefined,
     }
-    this.publish({ saving: this.pending.length > 0 ? 'unsaved' : 'saved' })
+  }
+
+  /**
+   * Takes up what was kept in the browser, once it is known whose it is: undo, redo, and what was never saved. That goes
+   * out with the revision it was made on, so that what others have changed since is asked about and not overwritten.
+   */
+  adopt(kept: Kept): void {
+    if (kept.user !== this.base.userId) return
+    const isOfField = ({ path }: LabelledPatch) => Object.hasOwn(this.base.settings, path)
+    this.undoStack = kept.undo.filter(isOfField)
+    this.redoStack = kept.redo.filter(isOfField)
+    const pending = kept.pending.filter(
+      (patch) => isOfField(patch) && !sameLeaf(this.base.settings[patch.path], patch.to),
+    )
+    this.pending = [
+      ...pending,
+      ...this.pending.filter((one) => !pending.some(({ path }) => path === one.path)),
+    ]
+    if (pending.length > 0)
+      this.base = { ...this.base, revision: Math.min(this.base.revision, kept.revision) }
+    this.publish({
+      settings: this.pending.reduce<Settings>(applyPatch, this.state.settings),
+      saving: this.pending.length > 0 ? 'unsaved' : 'saved',
+    })
     if (this.pending.length > 0) this.schedule(0)
+  }
+
+  /** What others have changed meanwhile, as the server tells it when it is asked. */
+  receive(answer: Pick<DraftShape, 'settings' | 'draftRevision' | 'patches' | 'changes'>): void {
+    if (answer.draftRevision <= this.base.revision || this.inFlight.length > 0) return
+    // A leaf that both have changed is settled when it is sent: then both values are shown.
+    if (answer.patches.some(({ path }) => this.pending.some((one) => one.path === path))) return
+    this.base = { ...this.base, settings: answer.settings as Settings, revision: answer.draftRevision }
+    this.publish({
+      settings: this.pending.reduce<Settings>(applyPatch, this.base.settings),
+      changes: answer.changes,
+      ...this.heard(answer.patches),
+    })
+  }
+
+  private heard(patches: readonly StoredPatch[]): Pick<DraftState, 'news' | 'theirs'> {
+    const others = patches.filter((patch) => patch.actorId !== this.base.userId)
+    return {
+      news: [...new Set(others.map((patch) => `${patch.who} changed: ${patch.label}`))],
+      theirs: [...this.state.theirs, ...others],
+    }
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -176,7 +222,7 @@ export class DraftStore {
         settings: this.pending.reduce<Settings>(applyPatch, this.base.settings),
         changes: answer.changes,
         saving: this.pending.length > 0 ? 'unsaved' : 'saved',
-        news: newsIn(answer.patches, this.base.userId),
+        ...this.heard(answer.patches),
         refused: undefined,
       })
       if (this.pending.length > 0) await this.flush()
@@ -260,6 +306,8 @@ export class DraftStore {
       canRedo: this.redoStack.at(-1)?.label,
     }
     this.door.keep({
+      user: this.base.userId,
+      revision: this.base.revision,
       undo: this.undoStack,
       redo: this.redoStack,
       pending: [...this.inFlight, ...this.pending],
@@ -267,11 +315,3 @@ export class DraftStore {
     this.listeners.forEach((listener) => listener())
   }
 }
-
-const newsIn = (patches: readonly StoredPatch[], userId: string): string[] => [
-  ...new Set(
-    patches
-      .filter((patch) => patch.actorId !== userId)
-      .map((patch) => `${patch.who} changed: ${patch.label}`),
-  ),
-]

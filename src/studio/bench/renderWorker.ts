@@ -8,11 +8,11 @@ import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/core/kinds/all'
 import { wrap } from '@/core/render/artifact'
-import { render, type Counts, type Font } from '@/core/render/render'
+import { heightOf, render, type Counts, type Font } from '@/core/render/render'
 import type { Decisions } from '@/core/rules/fields'
 import type { Settings } from '@/core/settings/field'
 import { resolveSettings } from '@/core/settings/settings'
-import type { ToStage } from '@/core/stage/messages'
+import type { StageOrder, ToStage } from '@/core/stage/messages'
 import { offsetIn } from '@/zone/offsetIn'
 
 export interface WorkerState {
@@ -32,11 +32,14 @@ export type ToWorker =
   | { readonly type: 'state'; readonly revision: number; readonly state: WorkerState }
   | { readonly type: 'frame'; readonly frame: string; readonly port: MessagePort }
   | { readonly type: 'forget'; readonly frame: string }
-  | { readonly type: 'width'; readonly frame: string; readonly width: number | null }
+  /** Without a frame it goes to all. */
+  | { readonly type: 'order'; readonly frame: string | undefined; readonly order: StageOrder }
 
 export interface Outcome {
   readonly revision: number
   readonly counts: Counts
+  /** Ids of what a visitor sees. */
+  readonly shown: readonly string[]
   readonly marks: readonly number[]
   readonly ms: number
 }
@@ -66,26 +69,50 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     case 'frame':
       ports.get(data.frame)?.close()
       ports.set(data.frame, data.port)
-      data.port.onmessage = ({ data: message }: MessageEvent<unknown>) =>
+      widths.delete(data.frame)
+      data.port.onmessage = ({ data: message }: MessageEvent<unknown>) => {
+        const { type, width } = message as { type?: unknown; width?: unknown }
+        if (type === 'measure' && typeof width === 'number') reserve(data.frame, width)
         say({ type: 'stage', frame: data.frame, message })
+      }
       if (shown) data.port.postMessage(shown satisfies ToStage)
       return
     case 'forget':
       ports.get(data.frame)?.close()
       ports.delete(data.frame)
+      widths.delete(data.frame)
       return
-    case 'width':
-      ports
-        .get(data.frame)
-        ?.postMessage({ revision: shown?.revision ?? 0, width: data.width } satisfies ToStage)
+    case 'order':
+      for (const [name, port] of ports)
+        if (data.frame === undefined || data.frame === name)
+          port.postMessage({ ...data.order, revision: 0 } satisfies ToStage)
   }
+}
+
+/** Width of the widget in each frame, and the height that was told for it. */
+const widths = new Map<string, { width: number; told: number }>()
+let heightFor: (widthPx: number) => number = () => 0
+
+/** Tells a frame the height that the live page would reserve at the width it has there. */
+function reserve(frame: string, width: number): void {
+  const px = heightFor(width)
+  const known = widths.get(frame)
+  widths.set(frame, { width, told: px })
+  if (known?.told !== px) ports.get(frame)?.postMessage({ revision: 0, reserve: px } satisfies ToStage)
 }
 
 function update(revision: number, state: WorkerState): void {
   const begun = performance.now()
   items = state.items ?? items
   try {
-    const { html, css, fonts, behaviours, counts } = render(state, items, {
+    const {
+      html,
+      css,
+      fonts,
+      behaviours,
+      counts,
+      shown: ids,
+    } = render(state, items, {
       now: Date.now(),
       locale: state.locale,
       offsetAt: offsetIn(state.timeZone),
@@ -98,12 +125,15 @@ function update(revision: number, state: WorkerState): void {
     for (const port of ports.values()) port.postMessage(message)
     const kind = getKind(state.kind)
     const values = resolveSettings(state.settings, state.brand)
+    heightFor = (width) => heightOf(kind, counts.shown, values, width)
+    for (const [frame, { width }] of widths) reserve(frame, width)
     say({
       type: 'rendered',
       outcome: {
         revision,
         counts,
-        marks: layoutMarks((width) => kind.reserve(counts.shown, values, width)),
+        shown: ids,
+        marks: layoutMarks(heightFor),
         ms: performance.now() - begun,
       },
     })

@@ -1,57 +1,85 @@
 'use client'
-/** The draft store for React, with its door to the API and its place in the browser. */
+/** The draft store for React: its door to the API, its place in the browser, and what others do meanwhile. */
 import { useEffect, useState, useSyncExternalStore } from 'react'
-import type { BenchShape, DraftShape } from '@/core/api/shapes'
+import type { BenchShape, DraftShape, HereShape } from '@/core/api/shapes'
 import type { Settings } from '@/core/settings/field'
 import { api } from '../api'
-import { DraftStore, type DraftDoor } from './draftStore'
+import { DraftStore } from './draftStore'
+import { keep, ownTab, takeKept } from './keptDrafts'
 
-function doorOf(widgetId: string): DraftDoor {
-  const key = `yimble draft ${widgetId}`
-  return {
-    send: (revision, patches) =>
-      api<DraftShape>('PATCH', `/widgets/${widgetId}/draft`, { patches }, { 'if-match': `"${revision}"` }),
-    keep(kept) {
-      try {
-        localStorage.setItem(key, JSON.stringify(kept))
-      } catch {
-        // full or forbidden: then a reload forgets undo, and nothing else
-      }
-    },
-    kept() {
-      try {
-        return JSON.parse(localStorage.getItem(key) ?? 'null') ?? undefined
-      } catch {
-        return undefined // not ours, or cut off
-      }
-    },
-  }
-}
+const followMs = 1_500
 
-export function useDraft(bench: BenchShape, userId: string): DraftStore {
-  const [store] = useState(
-    () =>
-      new DraftStore(
-        {
-          settings: bench.widget.settings as Settings,
-          revision: bench.widget.draftRevision,
-          changes: bench.widget.changes,
-          userId,
+/** @returns the store, and who else has the bench open */
+export function useDraft(
+  bench: BenchShape,
+  userId: string,
+  mayEdit: boolean,
+): { readonly store: DraftStore; readonly others: readonly string[] } {
+  const { id } = bench.widget
+  const [others, setOthers] = useState<readonly string[]>([])
+  const [{ store, tab }] = useState(() => {
+    const own = { name: '' }
+    const made = new DraftStore(
+      {
+        settings: bench.widget.settings as Settings,
+        revision: bench.widget.draftRevision,
+        changes: bench.widget.changes,
+        userId,
+      },
+      {
+        send: (revision, patches) =>
+          api<DraftShape>('PATCH', `/widgets/${id}/draft`, { patches }, { 'if-match': `"${revision}"` }),
+        keep: (kept) => {
+          if (own.name) keep(id, own.name, kept)
         },
-        doorOf(bench.widget.id),
-      ),
-  )
+      },
+    )
+    return { store: made, tab: own }
+  })
   useEffect(() => {
+    let isOver = false
+    let timer: ReturnType<typeof setTimeout> | undefined
     const flush = () => void store.flush()
+    // Only now is the browser asked for what it keeps: the server has drawn the bench without it.
+    const begun = ownTab().then(async (name) => {
+      tab.name = name
+      const kept = await takeKept(id, name, userId)
+      if (kept && !isOver) store.adopt(kept)
+    })
+    async function follow() {
+      if (!document.hidden && tab.name)
+        await api<HereShape>('POST', `/widgets/${id}/here`, { since: store.revision, tab: tab.name }).then(
+          (answer) => {
+            if (isOver) return
+            store.receive(answer)
+            setOthers((before) => {
+              const names = answer.others.map((one) => one.name)
+              return names.join() === before.join() ? before : names
+            })
+          },
+          () => undefined, // asked again a moment later
+        )
+      if (!isOver) timer = setTimeout(() => void follow(), followMs)
+    }
+    void begun.then(follow, () => undefined)
+    const seen = () => {
+      if (document.hidden) return
+      clearTimeout(timer)
+      void follow()
+    }
     window.addEventListener('pagehide', flush)
     window.addEventListener('online', flush)
+    document.addEventListener('visibilitychange', seen)
     return () => {
+      isOver = true
+      clearTimeout(timer)
       window.removeEventListener('pagehide', flush)
       window.removeEventListener('online', flush)
-      void store.flush()
+      document.removeEventListener('visibilitychange', seen)
+      if (mayEdit) void store.flush()
     }
-  }, [store])
-  return store
+  }, [store, tab, id, userId, mayEdit])
+  return { store, others }
 }
 
 export const useDraftState = (store: DraftStore) =>

@@ -2,7 +2,7 @@
 /** Keeps the render worker fed with the draft, and hands its frames their ports. */
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Settings } from '@/core/settings/field'
-import { fromStageSchema, type FromStage } from '@/core/stage/messages'
+import { fromStageSchema, type FromStage, type StageOrder } from '@/core/stage/messages'
 import type { FromWorker, Outcome, ToWorker, WorkerState } from './renderWorker'
 
 /** Where the settings come from: the draft on the bench, or a record that stays as it is. */
@@ -16,7 +16,8 @@ export interface RenderHandle {
   readonly failed: string | undefined
   /** @returns its undo */
   addFrame(frame: string, port: MessagePort): () => void
-  setWidth(frame: string, width: number | null): void
+  /** About the place, not about the widget. @param frame - one, or all when it is left out */
+  order(order: StageOrder, frame?: string): void
 }
 
 /**
@@ -94,10 +95,10 @@ export function useRender(
     },
     [post],
   )
-  const setWidth = useCallback(
-    (frame: string, width: number | null) => post({ type: 'width', frame, width }),
+  const order = useCallback(
+    (order: StageOrder, frame?: string) => post({ type: 'order', frame, order }),
     [post],
   )
 
-  return { outcome, failed, addFrame, setWidth }
+  return { outcome, failed, addFrame, order }
 }

@@ -12,6 +12,7 @@ import { colourPattern } from '@/core/settings/schema'
 import { api } from '../api'
 import { Button } from '../parts/Button'
 import { inputClass, TextField } from '../parts/TextField'
+import { ForEditors, useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
 import { useAct } from './useAct'
 
@@ -24,6 +25,7 @@ const roleWords: Readonly<Record<ColourRole, string>> = {
 }
 
 export function BrandView({ client, delivery }: { client: ClientShape; delivery: string }) {
+  const mayEdit = useMayEdit()
   const { busy, act } = useAct()
   const [brand, setBrand] = useState<Brand>(client.brand as Brand)
   const [typed, setTyped] = useState<Readonly<Partial<Record<ColourRole, string>>>>({})
@@ -51,137 +53,146 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
             Drafts that follow the brand change with it. What is live changes when it is published again.
           </p>
         </div>
-        <TokensFile
-          onTokens={(tokens) => {
-            const next = brandFromTokens(brand, tokens)
-            setBrand(next.brand)
-            setTyped({})
-            return next.taken
-          }}
-        />
-        <section aria-labelledby="colours">
-          <h2 id="colours" className="mb-2 text-lg">
-            Colours
-          </h2>
-          <ul className="divide-y divide-hair border-y border-hair">
-            {colourRoles.map((role) => {
-              const value = brand.colours[role]
-              const ratio =
-                role === 'background' || role === 'line'
-                  ? undefined
-                  : contrast(value, brand.colours.background)
-              const isFaint = ratio !== undefined && ratio < readableRatio
-              return (
-                <li key={role} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
-                  <input
-                    type="color"
-                    aria-label={`${roleWords[role]}, by eye`}
-                    value={value.slice(0, 7)}
-                    onChange={(event) => setColour(role, event.target.value)}
-                    className="h-10 w-12 cursor-pointer rounded border border-edge bg-paper p-0.5"
-                  />
-                  <label htmlFor={`colour-${role}`} className="w-36 font-medium">
-                    {roleWords[role]}
-                  </label>
-                  <input
-                    id={`colour-${role}`}
-                    value={typed[role] ?? value}
-                    spellCheck={false}
-                    aria-invalid={
-                      typed[role] !== undefined && !colourPattern.test(typed[role]) ? true : undefined
-                    }
-                    onChange={(event) => setColour(role, event.target.value.trim())}
-                    className={`${inputClass} !w-28 font-mono`}
-                  />
-                  {ratio !== undefined && (
-                    <span className={`text-[13px] ${isFaint ? 'text-brick' : 'text-faint'}`}>
-                      {ratio.toFixed(1)} : 1 on the background{isFaint ? ', too little for text' : ''}
-                    </span>
-                  )}
-                  {isFaint && (
-                    <Button
-                      small
-                      onClick={() => setColour(role, readableShade(value, brand.colours.background))}
-                    >
-                      Use {readableShade(value, brand.colours.background)}
-                    </Button>
-                  )}
-                </li>
-              )
-            })}
-          </ul>
-        </section>
-        <section aria-labelledby="fonts" className="flex flex-col gap-3">
-          <h2 id="fonts" className="text-lg">
-            Fonts
-          </h2>
-          {(['heading', 'body'] as const).map((use) => (
-            <div key={use} className="flex flex-wrap items-center gap-3">
-              <label htmlFor={`font-${use}`} className="w-36 font-medium">
-                {use === 'heading' ? 'Headings' : 'Text'}
-              </label>
-              <select
-                id={`font-${use}`}
-                value={brand.fonts[use]}
-                onChange={(event) =>
-                  setBrand((before) => ({ ...before, fonts: { ...before.fonts, [use]: event.target.value } }))
-                }
-                className={`${inputClass} !w-48`}
-              >
-                {fontFamilies.map((family) => (
-                  <option key={family.id} value={family.id}>
-                    {family.label}
-                  </option>
-                ))}
-              </select>
-            </div>
-          ))}
-        </section>
-        <Specimen brand={brand} delivery={delivery} />
-        <TextField
-          label="Corners, in px"
-          type="number"
-          min={0}
-          max={40}
-          value={brand.radius}
-          onChange={(event) =>
-            setBrand((before) => ({
-              ...before,
-              radius: Math.min(40, Math.max(0, Number(event.target.value))),
-            }))
-          }
-          className="max-w-40"
-        />
-        <div className="flex items-center gap-3">
-          <Button
-            look="main"
-            busy={busy}
-            disabled={!isChanged || isWrong}
-            onClick={() =>
-              void act(async () => {
-                await api('PATCH', `/clients/${client.id}`, { brand })
-                setTyped({})
-              })
+        <ForEditors>
+          <TokensFile
+            onTokens={(tokens) => {
+              const next = brandFromTokens(brand, tokens)
+              setBrand(next.brand)
+              setTyped({})
+              return next.taken
+            }}
+          />
+        </ForEditors>
+        <fieldset disabled={!mayEdit} className="contents">
+          <section aria-labelledby="colours">
+            <h2 id="colours" className="mb-2 text-lg">
+              Colours
+            </h2>
+            <ul className="divide-y divide-hair border-y border-hair">
+              {colourRoles.map((role) => {
+                const value = brand.colours[role]
+                const ratio =
+                  role === 'background' || role === 'line'
+                    ? undefined
+                    : contrast(value, brand.colours.background)
+                const isFaint = ratio !== undefined && ratio < readableRatio
+                return (
+                  <li key={role} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-3">
+                    <input
+                      type="color"
+                      aria-label={`${roleWords[role]}: colour picker`}
+                      value={value.slice(0, 7)}
+                      onChange={(event) => setColour(role, event.target.value)}
+                      className="h-10 w-12 cursor-pointer rounded border border-edge bg-paper p-0.5"
+                    />
+                    <label htmlFor={`colour-${role}`} className="w-36 font-medium">
+                      {roleWords[role]}
+                    </label>
+                    <input
+                      id={`colour-${role}`}
+                      value={typed[role] ?? value}
+                      spellCheck={false}
+                      aria-invalid={
+                        typed[role] !== undefined && !colourPattern.test(typed[role]) ? true : undefined
+                      }
+                      onChange={(event) => setColour(role, event.target.value.trim())}
+                      className={`${inputClass} !w-28 font-mono`}
+                    />
+                    {ratio !== undefined && (
+                      <span className={`text-[13px] ${isFaint ? 'text-brick' : 'text-faint'}`}>
+                        {ratio.toFixed(1)} : 1 on the background{isFaint ? ', too little for text' : ''}
+                      </span>
+                    )}
+                    {isFaint && (
+                      <Button
+                        small
+                        onClick={() => setColour(role, readableShade(value, brand.colours.background))}
+                      >
+                        Use {readableShade(value, brand.colours.background)}
+                      </Button>
+                    )}
+                  </li>
+                )
+              })}
+            </ul>
+          </section>
+          <section aria-labelledby="fonts" className="flex flex-col gap-3">
+            <h2 id="fonts" className="text-lg">
+              Fonts
+            </h2>
+            {(['heading', 'body'] as const).map((use) => (
+              <div key={use} className="flex flex-wrap items-center gap-3">
+                <label htmlFor={`font-${use}`} className="w-36 font-medium">
+                  {use === 'heading' ? 'Headings' : 'Text'}
+                </label>
+                <select
+                  id={`font-${use}`}
+                  value={brand.fonts[use]}
+                  onChange={(event) =>
+                    setBrand((before) => ({
+                      ...before,
+                      fonts: { ...before.fonts, [use]: event.target.value },
+                    }))
+                  }
+                  className={`${inputClass} !w-48`}
+                >
+                  {fontFamilies.map((family) => (
+                    <option key={family.id} value={family.id}>
+                      {family.label}
+                    </option>
+                  ))}
+                </select>
+              </div>
+            ))}
+          </section>
+          <Specimen brand={brand} delivery={delivery} />
+          <TextField
+            label="Corners, in px"
+            type="number"
+            min={0}
+            max={40}
+            value={brand.radius}
+            onChange={(event) =>
+              setBrand((before) => ({
+                ...before,
+                radius: Math.min(40, Math.max(0, Number(event.target.value))),
+              }))
             }
-          >
-            Save the brand
-          </Button>
-          {isChanged && (
+            className="max-w-40"
+          />
+        </fieldset>
+        <ForEditors>
+          <div className="flex items-center gap-3">
             <Button
-              onClick={() => {
-                setBrand(client.brand as Brand)
-                setTyped({})
-              }}
+              look="main"
+              busy={busy}
+              disabled={!isChanged || isWrong}
+              onClick={() =>
+                void act(async () => {
+                  await api('PATCH', `/clients/${client.id}`, { brand })
+                  setTyped({})
+                })
+              }
             >
-              Back to what is saved
+              Save the brand
             </Button>
-          )}
-          {isWrong && (
-            <span role="alert" className="text-brick">
-              A colour is written like #2f5d50.
-            </span>
-          )}
-        </div>
+            {isChanged && (
+              <Button
+                onClick={() => {
+                  setBrand(client.brand as Brand)
+                  setTyped({})
+                }}
+              >
+                Back to what is saved
+              </Button>
+            )}
+            {isWrong && (
+              <span role="alert" className="text-brick">
+                A colour is written like #2f5d50.
+              </span>
+            )}
+          </div>
+        </ForEditors>
       </main>
     </>
   )
@@ -224,13 +235,19 @@ function Specimen({ brand, delivery }: { brand: Brand; delivery: string }) {
 function TokensFile({ onTokens }: { onTokens: (tokens: readonly DesignToken[]) => readonly Taken[] }) {
   const input = useRef<HTMLInputElement>(null)
   const [said, setSaid] = useState<string>()
-  async function take(file: File | undefined) {
-    if (!file) return
-    const { tokens } = readBytes(new Uint8Array(await file.arrayBuffer()))
+  async function take(files: readonly File[]) {
+    if (files.length === 0) return
+    const texts = await Promise.all(files.map((file) => file.text()))
+    const readings = texts.map((text, at) =>
+      readBytes(new TextEncoder().encode(text), { beside: texts.filter((_other, one) => one !== at) }),
+    )
+    const tokens = readings.some((one) => one.tokens)
+      ? readings.flatMap((one) => one.tokens ?? [])
+      : undefined
     const taken = tokens ? onTokens(tokens) : []
     setSaid(
       !tokens
-        ? `${file.name} holds no design tokens: a file of them is JSON with “$value” in it.`
+        ? `${files[0]!.name} holds no design tokens: a file of them is JSON with “$value” in it.`
         : taken.length === 0
           ? 'None of its names could be matched to a role. Set the colours by hand below.'
           : `Taken over, not saved yet: ${taken.map((one) => `${one.role} ${one.value} (${one.path})`).join(', ')}.`,
@@ -242,12 +259,13 @@ function TokensFile({ onTokens }: { onTokens: (tokens: readonly DesignToken[]) =
       <input
         ref={input}
         type="file"
-        aria-label="A file of design tokens"
+        aria-label="Files of design tokens"
+        multiple
         accept=".json,.tokens"
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
-          void take(event.target.files?.[0])
+          void take([...(event.target.files ?? [])])
           event.target.value = ''
         }}
       />

@@ -4,7 +4,7 @@ import Link from 'next/link'
 import { useState, type FormEvent } from 'react'
 import type { ClientShape } from '@/core/api/shapes'
 import { colourRoles, type Brand } from '@/core/design/brand'
-import { api } from '../api'
+import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
 import { inputClass, TextField } from '../parts/TextField'
@@ -14,7 +14,7 @@ import { useAct } from './useAct'
 const lines = { atFirst: 60, searchedFrom: 10 } as const
 
 /** What one line tells: a thousand of them go over at once. */
-export type ClientLine = Pick<ClientShape, 'id' | 'name' | 'widgets' | 'live' | 'failing'> & {
+export type ClientLine = Pick<ClientShape, 'id' | 'name' | 'widgets' | 'live' | 'failing' | 'archived'> & {
   readonly colours: Brand['colours']
 }
 
@@ -28,21 +28,18 @@ export function ClientOverview({
   const [adding, setAdding] = useState(false)
   const [sought, setSought] = useState('')
   const [most, setMost] = useState<number>(lines.atFirst)
+  const [withArchived, setWithArchived] = useState(false)
+  const archived = clients.filter((client) => client.archived).length
   const words = sought.toLowerCase().split(/\s+/).filter(Boolean)
-  const fitting =
-    words.length === 0
-      ? clients
-      : clients.filter((client) => words.every((word) => client.name.toLowerCase().includes(word)))
+  const fitting = clients
+    .filter((client) => withArchived || !client.archived)
+    .filter((client) => words.every((word) => client.name.toLowerCase().includes(word)))
   return (
     <>
-      <TopLine crumbs={[{ label: me.agency }]}>
-        <Link href="/account" className="underline">
-          {me.name}
-        </Link>
-      </TopLine>
+      <TopLine crumbs={[{ label: me.agency }]} />
       <main className="mx-auto max-w-5xl px-4 py-8 sm:px-6">
         <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
-          <h1 className="text-3xl">Whose site is it today?</h1>
+          <h1 className="text-3xl">Clients</h1>
           <div className="flex flex-wrap items-end gap-3">
             {clients.length > lines.searchedFrom && (
               <input
@@ -95,7 +92,14 @@ export function ClientOverview({
         )}
         {fitting.length === 0 && clients.length > 0 && (
           <p role="status" className="py-6 text-center text-faint">
-            No client has “{sought}” in its name.
+            {sought ? `No client has “${sought}” in its name.` : 'All clients are archived.'}
+          </p>
+        )}
+        {archived > 0 && (
+          <p className="mt-4 text-center">
+            <Button look="quiet" aria-pressed={withArchived} onClick={() => setWithArchived(!withArchived)}>
+              {withArchived ? 'Hide archived clients' : `Show ${archived} archived`}
+            </Button>
           </p>
         )}
         {fitting.length > most && (
@@ -112,14 +116,19 @@ export function ClientOverview({
 function AddClient({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { busy, act } = useAct()
   const [name, setName] = useState('')
+  const [fault, setFault] = useState<string>()
   async function submit(event: FormEvent) {
     event.preventDefault()
-    const done = await act(() =>
-      api('POST', '/clients', { name, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone }),
-    )
-    if (!done) return
-    setName('')
-    onClose()
+    setFault(undefined)
+    await act(async () => {
+      try {
+        await api('POST', '/clients', { name, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })
+      } catch (error) {
+        return setFault(sentenceOf(error))
+      }
+      setName('')
+      onClose()
+    })
   }
   return (
     <Dialog open={open} onClose={onClose} title="Add a client">
@@ -130,9 +139,10 @@ function AddClient({ open, onClose }: { open: boolean; onClose: () => void }) {
           onChange={(event) => setName(event.target.value)}
           required
           maxLength={120}
+          error={fault}
         />
         <Button type="submit" look="main" busy={busy} disabled={name.trim() === ''}>
-          Add
+          Add client
         </Button>
       </form>
     </Dialog>

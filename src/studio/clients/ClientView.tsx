@@ -3,10 +3,12 @@
 import Link from 'next/link'
 import type { ClientShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
 import { colourRoles, type Brand } from '@/core/design/brand'
-import { getPlatform } from '@/core/snippet/platforms'
 import { buttonClass } from '../parts/Button'
 import { TopLine } from '../parts/TopLine'
-import { ago } from '../time'
+import { Ago } from '../parts/Local'
+import { ForEditors } from '../parts/Role'
+import { ClientSettings } from './ClientSettings'
+import { SiteLine } from './SiteLine'
 import { WidgetCard } from './WidgetCard'
 
 export interface ClientViewProps {
@@ -27,10 +29,20 @@ export function ClientView({ client, widgets, sources, sites, delivery }: Client
             <h1 id="widgets" className="text-3xl">
               {client.name}
             </h1>
-            <Link href={`/clients/${client.id}/new`} className={buttonClass('main')}>
-              New widget
-            </Link>
+            <ForEditors>
+              <div className="flex flex-wrap gap-2">
+                <ClientSettings client={client} widgets={widgets} />
+                <Link href={`/clients/${client.id}/new`} className={buttonClass('main')}>
+                  New widget
+                </Link>
+              </div>
+            </ForEditors>
           </div>
+          {client.archived && (
+            <p className="mb-4 rounded-md border border-hair bg-marigold-wash px-3 py-2">
+              This client is archived: it is out of the overview. Its widgets go on as they are.
+            </p>
+          )}
           {widgets.length === 0 ? (
             <p className="rounded-md border border-dashed border-edge p-8 text-center">
               No widget yet. Start one: pick what it shows, paste an address, see it on the client’s page.
@@ -62,8 +74,8 @@ export function ClientView({ client, widgets, sources, sites, delivery }: Client
                     <Link href={`/sources/${source.id}`} className="block px-1 py-2.5 hover:bg-wash">
                       <span className="font-medium">{source.label}</span>
                       <span className="block text-[13px] text-faint">
-                        {source.items} entries · {source.readerLabel} · read{' '}
-                        {source.checkedAt ? ago(source.checkedAt) : 'not yet'}
+                        {source.items} {source.items === 1 ? 'item' : 'items'} · {source.readerLabel} · read{' '}
+                        {source.checkedAt ? <Ago iso={source.checkedAt} /> : 'not yet'}
                       </span>
                       {source.health === 'failing' && (
                         <span className="block text-[13px] text-brick">
@@ -85,12 +97,7 @@ export function ClientView({ client, widgets, sources, sites, delivery }: Client
             ) : (
               <ul className="divide-y divide-hair border-y border-hair">
                 {sites.map((site) => (
-                  <li key={site.id} className="px-1 py-2.5">
-                    <span className="font-medium">{site.name}</span>
-                    <span className="block text-[13px] text-faint">
-                      {getPlatform(site.platform).label} · {site.pages.map((page) => page.name).join(', ')}
-                    </span>
-                  </li>
+                  <SiteLine key={site.id} site={site} />
                 ))}
               </ul>
             )}

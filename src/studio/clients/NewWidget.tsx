@@ -53,11 +53,7 @@ export function NewWidget({ client }: { client: ClientShape }) {
             className="w-full sm:w-64"
           />
         </div>
-        {fitting.length === 0 && (
-          <p role="status">
-            No kind fits “{search}”. Clear the search to see all {kinds.length}.
-          </p>
-        )}
+        {fitting.length === 0 && <p role="status">No kind is called “{search}”. Try another word.</p>}
         {fitting.map((kind) => (
           <section key={kind.id} aria-labelledby={`kind-${kind.id}`} className="mb-10">
             <h2 id={`kind-${kind.id}`} className="text-xl">

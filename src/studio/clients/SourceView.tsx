@@ -3,7 +3,6 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import type { ClientShape, SourceShape } from '@/core/api/shapes'
-import type { Item } from '@/core/items/item'
 import { api } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
@@ -12,7 +11,11 @@ import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { CellsSection } from '../tables/CellsSection'
 import { ColumnsSection } from '../tables/ColumnsSection'
-import { ago, dayAndTime } from '../time'
+import type { Item } from '@/core/items/item'
+import { detailsOf } from '../items/inWords'
+import { alike } from './alike'
+import { ForEditors, useMayEdit } from '../parts/Role'
+import { Ago, DayAndTime, Local } from '../parts/Local'
 import { useAct } from './useAct'
 
 export function SourceView({
@@ -26,6 +29,7 @@ export function SourceView({
 }) {
   const router = useRouter()
   const { busy, act } = useAct()
+  const mayEdit = useMayEdit()
   const [label, setLabel] = useState(source.label)
   const isFile = source.address.startsWith('file:')
   const isUnderWay = source.progress !== null && source.lastProblem === null
@@ -43,7 +47,7 @@ export function SourceView({
           { label: source.label },
         ]}
       >
-        {!isFile && (
+        {mayEdit && !isFile && (
           <Button busy={busy} onClick={() => void act(() => api('POST', `/sources/${source.id}/refresh`))}>
             Read it now
           </Button>
@@ -73,19 +77,39 @@ export function SourceView({
             )}
           </p>
           <p>
-            {source.items} {source.items === 1 ? 'entry' : 'entries'}
+            {source.items} {source.items === 1 ? 'item' : 'items'}
             {source.waiting > 0 ? `, ${source.waiting} of them wait for a decision` : ''}
             {source.closed > 0 ? `, ${source.closed} marked private: they never leave the studio` : ''}. Read{' '}
-            {source.checkedAt ? ago(source.checkedAt) : 'not yet'}
-            {isFile ? '' : `, next ${ago(source.nextAt)}`}.
-            {source.changedAt && ` Last changed ${ago(source.changedAt)}.`}
+            {source.checkedAt ? <Ago iso={source.checkedAt} /> : 'not yet'}
+            {!isFile && (
+              <>
+                , next <Ago iso={source.nextAt} />
+              </>
+            )}
+            .
+            {source.changedAt && (
+              <>
+                {' '}
+                Last changed <Ago iso={source.changedAt} />.
+              </>
+            )}
           </p>
           {source.hub && (
             <p>
               {
                 {
                   asked: `${source.hub.host} has been asked to tell of news at once, and has not agreed yet.`,
-                  confirmed: `${source.hub.host} tells of news at once${source.hub.until ? `, until ${dayAndTime(source.hub.until)}; it is asked again before` : ''}.`,
+                  confirmed: (
+                    <>
+                      {source.hub.host} tells of news at once
+                      {source.hub.until && (
+                        <>
+                          , until <DayAndTime iso={source.hub.until} />; it is asked again before
+                        </>
+                      )}
+                      .
+                    </>
+                  ),
                   refused: `${source.hub.host}, which could tell of news at once, does not agree. It is asked again tomorrow; until then the source is read as usual.`,
                 }[source.hub.state]
               }
@@ -108,44 +132,49 @@ export function SourceView({
             </Notice>
           )}
         </div>
-        <form
-          className="flex max-w-md items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void act(() => api('PATCH', `/sources/${source.id}`, { label }))
-          }}
-        >
-          <TextField
-            label="Name, as visitors may read it"
-            value={label}
-            onChange={(event) => setLabel(event.target.value)}
-            maxLength={120}
-            className="flex-1"
-          />
-          <Button type="submit" disabled={label.trim() === '' || label === source.label} busy={busy}>
-            Rename
-          </Button>
-        </form>
+        {mayEdit && (
+          <form
+            className="flex max-w-md items-end gap-2"
+            onSubmit={(event) => {
+              event.preventDefault()
+              void act(() => api('PATCH', `/sources/${source.id}`, { label }))
+            }}
+          >
+            <TextField
+              label="Name, as visitors may read it"
+              value={label}
+              onChange={(event) => setLabel(event.target.value)}
+              maxLength={120}
+              className="flex-1"
+            />
+            <Button type="submit" disabled={label.trim() === '' || label === source.label} busy={busy}>
+              Rename
+            </Button>
+          </form>
+        )}
         {source.problems.length > 0 && (
           <section aria-labelledby="problems">
             <h2 id="problems" className="mb-2 text-lg">
-              Not right in it
+              Problems in what was read
             </h2>
             <ul className="divide-y divide-hair border-y border-hair">
-              {source.problems.map((one, at) => (
-                <li key={at} className="py-2">
-                  <span className="font-medium">{one.where}</span>: {one.what};{' '}
-                  <span className="text-faint">{one.done}.</span>
+              {alike(source.problems).map(({ first, count }) => (
+                <li key={`${first.what} ${first.done}`} className="py-2">
+                  <span className="font-medium">{first.where}</span>
+                  {count > 1 && ` and ${count - 1} more like it`}: {first.what};{' '}
+                  <span className="text-faint">{first.done}.</span>
                 </li>
               ))}
             </ul>
           </section>
         )}
-        {isFile && source.reader === 'csv' && <CellsSection sourceId={source.id} clientId={client.id} />}
+        {mayEdit && isFile && source.reader === 'csv' && (
+          <CellsSection sourceId={source.id} clientId={client.id} name={source.label} />
+        )}
         {source.reader === 'csv' && <ColumnsSection sourceId={source.id} />}
-        <section aria-labelledby="entries">
-          <h2 id="entries" className="mb-2 text-lg">
-            What it has now
+        <section aria-labelledby="items">
+          <h2 id="items" className="mb-2 text-lg">
+            Items
           </h2>
           {items.length === 0 ? (
             <p className="text-faint">Nothing.</p>
@@ -163,7 +192,7 @@ export function SourceView({
                     )}
                   </span>
                   <span className="text-[13px] text-faint">
-                    {item.datePublished ? dayAndTime(item.datePublished) : 'no date'}
+                    <Local words={() => detailsOf(item as Item)} />
                   </span>
                 </li>
               ))}
@@ -177,34 +206,39 @@ export function SourceView({
           <ol className="text-[13px]">
             {[...source.history].reverse().map((event, at) => (
               <li key={at}>
-                <span className="text-faint">{dayAndTime(event.at)}</span> {event.what}
+                <span className="text-faint">
+                  <DayAndTime iso={event.at} />
+                </span>{' '}
+                {event.what}
               </li>
             ))}
           </ol>
         </section>
-        <section aria-labelledby="remove" className="border-t border-hair pt-6">
-          <h2 id="remove" className="mb-2 text-lg">
-            Remove
-          </h2>
-          {source.usedBy.length > 0 ? (
-            <p className="text-faint">
-              It feeds {source.usedBy.map((one) => one.name).join(', ')}. Take it out there first.
-            </p>
-          ) : (
-            <Button
-              look="grave"
-              busy={busy}
-              onClick={() =>
-                void act(async () => {
-                  await api('DELETE', `/sources/${source.id}`)
-                  router.push(`/clients/${client.id}`)
-                })
-              }
-            >
-              Remove this source
-            </Button>
-          )}
-        </section>
+        <ForEditors>
+          <section aria-labelledby="remove" className="border-t border-hair pt-6">
+            <h2 id="remove" className="mb-2 text-lg">
+              Remove
+            </h2>
+            {source.usedBy.length > 0 ? (
+              <p className="text-faint">
+                It feeds {source.usedBy.map((one) => one.name).join(', ')}. Take it out there first.
+              </p>
+            ) : (
+              <Button
+                look="grave"
+                busy={busy}
+                onClick={() =>
+                  void act(async () => {
+                    await api('DELETE', `/sources/${source.id}`)
+                    router.push(`/clients/${client.id}`)
+                  })
+                }
+              >
+                Remove this source
+              </Button>
+            )}
+          </section>
+        </ForEditors>
       </main>
     </>
   )

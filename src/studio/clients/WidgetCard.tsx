@@ -13,8 +13,10 @@ import { getKind } from '@/core/kinds/all'
 import { api } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
+import { ForEditors } from '../parts/Role'
+import { SwitchOffDialog } from '../parts/SwitchOffDialog'
 import { TextField } from '../parts/TextField'
-import { ago } from '../time'
+import { Ago } from '../parts/Local'
 import { useAct } from './useAct'
 
 const miniature = { width: 760, scale: 0.44, height: 190 } as const
@@ -39,7 +41,7 @@ export function WidgetCard({
 }) {
   const router = useRouter()
   const { busy, act } = useAct()
-  const [asking, setAsking] = useState<'delete' | 'rename'>()
+  const [asking, setAsking] = useState<'delete' | 'rename' | 'off'>()
   const [name, setName] = useState(widget.name)
   const seen = widget.sightings[0]
   const state =
@@ -49,6 +51,7 @@ export function WidgetCard({
         ? 'Switched off'
         : 'Not live yet'
 
+  const switchTo = (on: boolean) => act(() => api('POST', `/widgets/${widget.id}/switch`, { on }))
   const remove = async () => {
     const done = await act(() => api('DELETE', `/widgets/${widget.id}`))
     setAsking(undefined)
@@ -107,54 +110,67 @@ export function WidgetCard({
             <span className="text-faint">· {getKind(widget.kind).label.toLowerCase()}</span>
           </p>
           <p className="truncate text-[13px] text-faint">
-            {seen ? `Seen ${ago(seen.seenAt)}, ${seen.width} px wide` : 'Seen on no page yet'}
+            {seen ? (
+              <>
+                Seen <Ago iso={seen.seenAt} />, {seen.width} px wide
+              </>
+            ) : (
+              'Seen on no page yet'
+            )}
           </p>
         </div>
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger
-            aria-label={`More for ${widget.name}`}
-            className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash"
-          >
-            <MoreHorizontal aria-hidden className="size-4" />
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content
-              align="end"
-              className="z-30 min-w-44 rounded-md border border-hair bg-paper p-1 shadow-lg"
+        <ForEditors>
+          <DropdownMenu.Root>
+            <DropdownMenu.Trigger
+              aria-label={`More for ${widget.name}`}
+              className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash"
             >
-              <DropdownMenu.Item className={item} onSelect={() => setAsking('rename')}>
-                Rename
-              </DropdownMenu.Item>
-              <DropdownMenu.Item
-                className={item}
-                onSelect={() =>
-                  void act(async () => {
-                    const copy = await api<WidgetShape>('POST', `/widgets/${widget.id}/duplicate`)
-                    router.push(`/widgets/${copy.id}`)
-                  })
-                }
+              <MoreHorizontal aria-hidden className="size-4" />
+            </DropdownMenu.Trigger>
+            <DropdownMenu.Portal>
+              <DropdownMenu.Content
+                align="end"
+                className="z-30 min-w-44 rounded-md border border-hair bg-paper p-1 shadow-lg"
               >
-                Duplicate
-              </DropdownMenu.Item>
-              {widget.state !== 'draft' && (
+                <DropdownMenu.Item className={item} onSelect={() => setAsking('rename')}>
+                  Rename
+                </DropdownMenu.Item>
                 <DropdownMenu.Item
                   className={item}
                   onSelect={() =>
-                    void act(() =>
-                      api('POST', `/widgets/${widget.id}/switch`, { on: widget.state === 'off' }),
-                    )
+                    void act(async () => {
+                      const copy = await api<WidgetShape>('POST', `/widgets/${widget.id}/duplicate`)
+                      router.push(`/widgets/${copy.id}`)
+                    })
                   }
                 >
-                  {widget.state === 'off' ? 'Switch on' : 'Switch off'}
+                  Duplicate
                 </DropdownMenu.Item>
-              )}
-              <DropdownMenu.Item className={`${item} text-brick`} onSelect={() => setAsking('delete')}>
-                Delete
-              </DropdownMenu.Item>
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+                {widget.state !== 'draft' && (
+                  <DropdownMenu.Item
+                    className={item}
+                    onSelect={() => (widget.state === 'off' ? void switchTo(true) : setAsking('off'))}
+                  >
+                    {widget.state === 'off' ? 'Switch on' : 'Switch off'}
+                  </DropdownMenu.Item>
+                )}
+                <DropdownMenu.Item className={`${item} text-brick`} onSelect={() => setAsking('delete')}>
+                  Delete
+                </DropdownMenu.Item>
+              </DropdownMenu.Content>
+            </DropdownMenu.Portal>
+          </DropdownMenu.Root>
+        </ForEditors>
       </div>
+      <SwitchOffDialog
+        open={asking === 'off'}
+        widget={widget}
+        onClose={() => setAsking(undefined)}
+        onSwitchOff={() => {
+          setAsking(undefined)
+          void switchTo(false)
+        }}
+      />
       <Dialog
         open={asking === 'delete'}
         onClose={() => setAsking(undefined)}
@@ -171,7 +187,9 @@ export function WidgetCard({
               {widget.sightings.map((one) => (
                 <li key={one.pageUrl + one.form} className="break-all">
                   <span className="font-mono text-[13px]">{one.pageUrl}</span>{' '}
-                  <span className="text-faint">seen {ago(one.seenAt)}</span>
+                  <span className="text-faint">
+                    seen <Ago iso={one.seenAt} />
+                  </span>
                 </li>
               ))}
             </ul>

@@ -7,7 +7,7 @@ import { api, sentenceOf } from '../api'
 import { Button, buttonClass } from '../parts/Button'
 import { CopyField } from '../parts/CopyField'
 import { Dialog } from '../parts/Dialog'
-import { dayAndTime } from '../time'
+import { DayAndTime } from '../parts/Local'
 
 export function AskOwner({ connector, clientId }: { connector: ConnectorShape; clientId: string }) {
   const [invitation, setInvitation] = useState<InvitationShape>()
@@ -48,8 +48,8 @@ export function AskOwner({ connector, clientId }: { connector: ConnectorShape; c
             </a>
           </div>
           <p className="text-[12px] text-faint">
-            The link works once, until {dayAndTime(invitation.expiresAt)}. Asking again makes a new one, and
-            this one stops working.
+            The link works once, until <DayAndTime iso={invitation.expiresAt} />. Asking again makes a new
+            one, and this one stops working.
           </p>
         </Dialog>
       )}

@@ -40,9 +40,15 @@ export function ConnectPanel({ clientId, chosen, onAdded }: ConnectPanelProps) {
   useEffect(() => {
     // Back from signing in elsewhere: what can be shown there is the next thing.
     const connected = new URLSearchParams(location.search).get('connected')
-    void load().then((next) =>
-      setOpen(next.find((one) => one.connections.some((each) => each.id === connected))?.id),
-    )
+    void load().then((next) => {
+      const back = next.find((one) => one.connections.some((each) => each.id === connected))?.id
+      setOpen(back)
+      // It stands below the fold: whoever comes back must not have to look for it.
+      if (back)
+        requestAnimationFrame(() =>
+          document.getElementById(`connector-${back}`)?.scrollIntoView({ block: 'start' }),
+        )
+    })
   }, [load])
   const reload = useCallback(() => void load(), [load])
   if (fault)
@@ -57,7 +63,7 @@ export function ConnectPanel({ clientId, chosen, onAdded }: ConnectPanelProps) {
       <h3 className="mb-1 font-medium">Or read it from</h3>
       <ul className="divide-y divide-hair rounded-md border border-hair bg-paper">
         {connectors.map((one) => (
-          <li key={one.id}>
+          <li key={one.id} id={`connector-${one.id}`}>
             <Collapsible.Root
               open={open === one.id}
               onOpenChange={(isOpen) => setOpen(isOpen ? one.id : undefined)}

@@ -68,7 +68,7 @@ export function InvitationView({
             onChange={(event) => setKey(event.target.value)}
             autoComplete="off"
             spellCheck={false}
-            hint="It is kept sealed, and shown to nobody."
+            hint="It is stored encrypted, and shown to nobody."
           />
         )}
         {fault && (

@@ -2,7 +2,7 @@
 /** A dialog over the view, with a title and a way out. */
 import { X } from 'lucide-react'
 import { Dialog as Base } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { useRef, type ReactNode } from 'react'
 
 export interface DialogProps {
   readonly open: boolean
@@ -12,8 +12,17 @@ export interface DialogProps {
   /** For what is wide in itself, like a table. */ readonly isWide?: boolean
 }
 
+/** Where somebody begins: the first field, else the button for what the dialog is for. */
+const firstIn = (content: HTMLElement): HTMLElement | null =>
+  content.querySelector<HTMLElement>(
+    'input:not([type=hidden], [type=file], :disabled), select:not(:disabled), textarea:not(:disabled)',
+  ) ??
+  content.querySelector<HTMLElement>('[data-dialog-body] button:not(:disabled), [data-dialog-body] a[href]')
+
 /** Without `onClose` it can't be left but by what it asks for. */
 export function Dialog({ open, title, children, onClose, isWide = false }: DialogProps) {
+  const content = useRef<HTMLDivElement>(null)
+  const before = useRef<HTMLElement>(null)
   return (
     <Base.Root
       open={open}
@@ -24,7 +33,20 @@ export function Dialog({ open, title, children, onClose, isWide = false }: Dialo
       <Base.Portal>
         <Base.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Base.Content
+          ref={content}
           aria-describedby={undefined}
+          onOpenAutoFocus={(event) => {
+            before.current = document.activeElement as HTMLElement | null
+            const first = content.current && firstIn(content.current)
+            if (!first) return
+            event.preventDefault()
+            first.focus()
+          }}
+          onCloseAutoFocus={(event) => {
+            // Back to where it was opened from: there is no trigger that the dialog could know of.
+            event.preventDefault()
+            if (before.current?.isConnected) before.current.focus()
+          }}
           className={`arrive fixed top-1/2 left-1/2 z-50 flex max-h-[90dvh] ${isWide ? 'w-[min(960px,calc(100vw-32px))]' : 'w-[min(480px,calc(100vw-32px))]'} -translate-x-1/2 -translate-y-1/2 flex-col gap-4 overflow-auto rounded-md border border-hair bg-chalk p-6 shadow-xl`}
         >
           <div className="flex items-start justify-between gap-4">
@@ -35,7 +57,9 @@ export function Dialog({ open, title, children, onClose, isWide = false }: Dialo
               </Base.Close>
             )}
           </div>
-          {children}
+          <div data-dialog-body className="contents">
+            {children}
+          </div>
         </Base.Content>
       </Base.Portal>
     </Base.Root>

@@ -15,7 +15,9 @@ export function Toasts() {
   }, [])
   return (
     <Toaster
-      position="bottom-left"
+      // Below the top line: at the bottom they would cover the help on keys.
+      position="top-center"
+      offset={56}
       toastOptions={{
         style: {
           background: 'var(--ink)',

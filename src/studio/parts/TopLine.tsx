@@ -1,6 +1,8 @@
 /** The one row at the top of every view: where am I, and the way back. */
+import { CircleUser } from 'lucide-react'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { buttonClass } from './Button'
 import { FindButton } from './Palette'
 
 export interface Crumb {
@@ -37,6 +39,9 @@ export function TopLine({ crumbs, children }: { crumbs: readonly Crumb[]; childr
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <FindButton />
         {children}
+        <Link href="/account" aria-label="Account" title="Account" className={buttonClass('quiet')}>
+          <CircleUser aria-hidden className="size-4" />
+        </Link>
       </div>
     </header>
   )

@@ -83,6 +83,16 @@ function CorrectForm({ item, row, clientId, onClose, onDone }: CorrectDialogProp
         submit()
       }}
     >
+      {item.type === 'Review' ? (
+        <Notice tone="look">
+          Its words and stars are {item.author?.name ?? 'its writer'}’s: they are shown as they are, or
+          hidden.
+        </Notice>
+      ) : item.author ? (
+        <Notice tone="look">
+          {item.author.name} signed this. A corrected text is marked here and in the release.
+        </Notice>
+      ) : null}
       {correctablesOf(item).map(({ key, label, hint, isLong, write }) => (
         <TextField
           key={key}
@@ -95,7 +105,6 @@ function CorrectForm({ item, row, clientId, onClose, onDone }: CorrectDialogProp
         />
       ))}
       <div className="flex items-center gap-3">
-        {/* eslint-disable-next-line @next/next/no-img-element -- it comes from delivery, resized already */}
         {picture && (
           <img
             src={picture.url.replace(/\d+\.webp$/, '160.webp')}

@@ -136,7 +136,7 @@ export function ProductsDialog({ items, client, widget, onClose, onLink, onLimit
                           !touched.has(one.id) && before(one.id) > 0 && before(one.id) < items.length
                     }}
                     onChange={(event) => setTouched(new Map(touched).set(one.id, event.target.checked))}
-                    className="size-4 flex-none accent-spruce"
+                    className="size-6 flex-none accent-spruce"
                   />
                   <span className="min-w-0 flex-1">
                     <span className="block truncate">{one.name || 'Untitled'}</span>

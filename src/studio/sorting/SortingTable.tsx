@@ -23,9 +23,10 @@ import type { Settings } from '@/core/settings/field'
 import { resolveSettings } from '@/core/settings/settings'
 import { offsetIn } from '@/zone/offsetIn'
 import { api, sentenceOf } from '../api'
-import { whenOf } from '../bench/panels/SiftPanel'
+import { whenOf } from '../items/inWords'
 import { Button, buttonClass } from '../parts/Button'
 import { Notice } from '../parts/Notice'
+import { useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
 import { CorrectDialog } from './CorrectDialog'
 import {
@@ -41,6 +42,7 @@ import {
 import { limitPath, ProductsDialog, type LinkChange } from './ProductsDialog'
 import { TagDialog } from './TagDialog'
 import { ViewBar } from './ViewBar'
+import { Local } from '../parts/Local'
 
 const rowPx = 52
 /** So many ids go over in one request. */
@@ -139,6 +141,11 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
   const [dialog, setDialog] = useState<'tags' | 'correct' | 'products'>()
   const undoing = useRef<{ label: string; undo: () => Promise<void> }[]>([])
   const grid = useRef<HTMLDivElement>(null)
+  const mayEdit = useMayEdit()
+  // The table is what one comes for: its rows are at hand as soon as they are there.
+  useEffect(() => {
+    if (document.activeElement === document.body) grid.current?.focus({ preventScroll: true })
+  }, [])
 
   const rules = useMemo(() => {
     const kind = getKind(widget.kind)
@@ -427,7 +434,7 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
           l: () => targets.length > 0 && setDialog('products'),
         }
     const does = keys[event.key]
-    if (!does) return
+    if (!does || (!mayEdit && /^[shputcl]$/.test(event.key))) return
     event.preventDefault()
     does()
   }
@@ -455,18 +462,20 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
           }}
           onKeep={(next) => void keep(next)}
         />
-        <Actions
-          count={targets.length}
-          isMany={chosen.size > 0}
-          onShow={show}
-          onHide={hide}
-          onPin={pin}
-          onTag={() => setDialog('tags')}
-          onCorrect={() => setDialog('correct')}
-          onLink={() => setDialog('products')}
-          onUndo={() => void undo()}
-          onClear={() => setChosen(new Set())}
-        />
+        {mayEdit && (
+          <Actions
+            count={targets.length}
+            isMany={chosen.size > 0}
+            onShow={show}
+            onHide={hide}
+            onPin={pin}
+            onTag={() => setDialog('tags')}
+            onCorrect={() => setDialog('correct')}
+            onLink={() => setDialog('products')}
+            onUndo={() => void undo()}
+            onClear={() => setChosen(new Set())}
+          />
+        )}
         {listed.length === 0 ? (
           <p className="border-y border-hair py-8 text-center text-faint">
             {rows.length === 0
@@ -505,9 +514,14 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
         )}
         <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1 text-[12px] text-faint">
           <p className="hidden sm:block">
-            <kbd>↑↓</kbd> move · <kbd>space</kbd> select · <kbd>shift ↑↓</kbd> several · <kbd>s</kbd> show ·{' '}
-            <kbd>h</kbd> hide · <kbd>p</kbd> pin · <kbd>t</kbd> tag · <kbd>c</kbd> correct · <kbd>l</kbd> link
-            products · <kbd>u</kbd> undo
+            <kbd>↑↓</kbd> move · <kbd>space</kbd> select · <kbd>shift ↑↓</kbd> several
+            {mayEdit && (
+              <>
+                {' '}
+                · <kbd>s</kbd> show · <kbd>h</kbd> hide · <kbd>p</kbd> pin · <kbd>t</kbd> tag · <kbd>c</kbd>{' '}
+                correct · <kbd>l</kbd> link products · <kbd>u</kbd> undo
+              </>
+            )}
           </p>
           <ul className="flex flex-wrap gap-x-4 gap-y-1">
             {sources.map((source) => (
@@ -515,6 +529,7 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
                 <label className="flex items-center gap-1.5">
                   New in {source.label}
                   <select
+                    disabled={!mayEdit}
                     value={source.policy}
                     onChange={(event) =>
                       void api<typeof source>('PATCH', `/sources/${source.id}`, {
@@ -742,11 +757,10 @@ const Row = memo(function Row({
           onChange={() => onToggle(index, item.id)}
           onClick={(event) => event.stopPropagation()}
           aria-label={`Select “${item.name || item.text.slice(0, 40) || 'Untitled'}”`}
-          className="size-4 accent-spruce"
+          className="size-6 accent-spruce"
         />
       </span>
       {/* What is private is asked for nowhere, not even here. */}
-      {/* eslint-disable-next-line @next/next/no-img-element -- it comes from delivery, resized already */}
       {pictures && (
         <span role="gridcell">
           {item.image[0] && state !== 'closed' && (
@@ -770,7 +784,7 @@ const Row = memo(function Row({
         <span className="block truncate text-[12px] text-faint">{smallPrint(row)}</span>
       </span>
       <span role="gridcell" className="hidden truncate text-[13px] text-faint md:block">
-        {whenOf(item)}
+        <Local words={() => whenOf(item)} />
       </span>
       <span role="gridcell" className="hidden truncate text-[12px] md:block">
         {item.keywords.join(', ')}

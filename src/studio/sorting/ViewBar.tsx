@@ -84,7 +84,7 @@ export function ViewBar({ sorted, view, written, kept, onView, onKeep }: ViewBar
             setNaming(true)
           }}
         >
-          Keep this view
+          Save this view
         </Button>
       )}
       <input
@@ -95,7 +95,7 @@ export function ViewBar({ sorted, view, written, kept, onView, onKeep }: ViewBar
         placeholder="Search"
         className={`${inputClass} ml-auto w-full sm:w-56`}
       />
-      <Dialog open={isNaming} title="Keep this view" onClose={() => setNaming(false)}>
+      <Dialog open={isNaming} title="Save this view" onClose={() => setNaming(false)}>
         <form
           className="flex flex-col gap-3"
           onSubmit={(event) => {
@@ -108,7 +108,7 @@ export function ViewBar({ sorted, view, written, kept, onView, onKeep }: ViewBar
           }}
         >
           <TextField
-            label="Its name"
+            label="Name of the view"
             value={name}
             onChange={(event) => setName(event.target.value)}
             maxLength={60}

@@ -1,6 +1,6 @@
 /** Which facts of an item can be corrected by hand, by its type: how each is written in a field, and read from it. */
 import type { CorrectionsShape, ItemShape } from '@/core/api/shapes'
-import type { ItemType } from '@/core/items/item'
+import { isOpinion, type ItemType } from '@/core/items/item'
 import { readNumber } from '@/core/readers/columns'
 import { readMoment, writeMoment } from '@/core/schedule/moment'
 
@@ -86,7 +86,10 @@ export const correctables: readonly Correctable[] = [
 
 export const correctablesOf = (item: ItemShape): readonly Correctable[] =>
   correctables.filter(
-    ({ types, isFor }) => (types === 'all' || types.includes(item.type)) && (isFor?.(item) ?? true),
+    ({ key, types, isFor }) =>
+      (types === 'all' || types.includes(item.type)) &&
+      (isFor?.(item) ?? true) &&
+      !(item.type === 'Review' && isOpinion(key)),
   )
 
 /** What was changed in the fields, as corrections; and what could not be understood, by its fact. */

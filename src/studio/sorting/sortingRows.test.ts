@@ -52,8 +52,8 @@ test('each row says where it stands, and why', () => {
     'wait waiting: Waits for a decision',
     'secret closed: Private: the calendar marks it private',
     'twin double: The same as in Journal: the same address',
-    'late cut: Passes, but: at most 2',
-    'bare cut: Passes, but: at most 2',
+    'late cut: Cut off: at most 2',
+    'bare cut: Cut off: at most 2',
   ])
   expect(sorted.filter((one) => one.isPinned).map((one) => one.item.id)).toEqual(['two'])
 })

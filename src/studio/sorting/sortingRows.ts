@@ -26,7 +26,7 @@ export const views = [
   { id: 'fresh', label: 'New since the last release' },
   { id: 'waiting', label: 'Waiting' },
   { id: 'hidden', label: 'Hidden' },
-  { id: 'doubles', label: 'Doubles' },
+  { id: 'doubles', label: 'Duplicates' },
   { id: 'trouble', label: 'With a problem' },
 ] as const satisfies readonly { id: KeptViewShape['view']; label: string }[]
 export type ViewId = KeptViewShape['view']
@@ -76,7 +76,7 @@ function stateOf(
   if (rule.type === 'doubles' && double)
     return ['double', `The same as in ${names.get(double.kept) ?? 'another source'}: ${double.because}`]
   return rule.type === 'limit' || rule.type === 'quota'
-    ? ['cut', `Passes, but: ${ruleInWords(rule).toLowerCase()}`]
+    ? ['cut', `Cut off: ${ruleInWords(rule).toLowerCase()}`]
     : ['ruled', `Left out by: ${ruleInWords(rule).toLowerCase()}`]
 }
 

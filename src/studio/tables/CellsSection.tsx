@@ -3,16 +3,16 @@
  * A table that is kept here, edited cell by cell. Nothing is written before it is saved, and nothing typed is lost: what is
  * not saved yet is kept in the browser, and somebody else's change is not written over unasked.
  */
-import { X } from 'lucide-react'
-import { memo, useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useState } from 'react'
 import * as z from 'zod'
 import type { CellsShape } from '@/core/api/shapes'
 import { safeJson } from '@/core/readers/json'
 import { api, ApiProblem, sentenceOf } from '../api'
 import { useAct } from '../clients/useAct'
-import { Button } from '../parts/Button'
+import { Button, buttonClass } from '../parts/Button'
 import { Notice } from '../parts/Notice'
-import { UploadPicture } from '../parts/UploadPicture'
+import { CellGrid, type CellGridProps } from './CellGrid'
+import { tableAsCsv } from './tableAsCsv'
 
 const unsaved = z.object({
   version: z.string(),
@@ -21,12 +21,27 @@ const unsaved = z.object({
 })
 const nameOf = (sourceId: string) => `yimble-cells ${sourceId}`
 
-export function CellsSection({ sourceId, clientId }: { sourceId: string; clientId: string }) {
+/** Columns are named by their headings: numbers count some that are not on the screen. */
+const named = (detail: string, headings: readonly string[]) =>
+  detail.replace(/column (\d+)/, (all, at: string) =>
+    headings[Number(at) - 1] ? `“${headings[Number(at) - 1]}”` : all,
+  )
+
+export function CellsSection({
+  sourceId,
+  clientId,
+  name,
+}: {
+  sourceId: string
+  clientId: string
+  name: string
+}) {
   const { busy, act } = useAct()
   const [cells, setCells] = useState<CellsShape>()
   const [saved, setSaved] = useState('')
   const [fault, setFault] = useState<string>()
   const [conflict, setConflict] = useState<string>()
+  const [wrong, setWrong] = useState<string>()
   const isChanged = cells !== undefined && JSON.stringify(cells.rows) !== saved
 
   const read = useCallback(() => api<CellsShape>('GET', `/sources/${sourceId}/cells`), [sourceId])
@@ -59,46 +74,33 @@ export function CellsSection({ sourceId, clientId }: { sourceId: string; clientI
     else localStorage.removeItem(nameOf(sourceId))
   }, [cells, isChanged, sourceId])
 
-  const setRows = useCallback(
-    (change: (rows: string[][]) => string[][]) =>
-      setCells((before) => before && { ...before, rows: change(before.rows) }),
+  const setRows = useCallback<CellGridProps['onRows']>(
+    (change) => setCells((before) => before && { ...before, rows: change(before.rows) as string[][] }),
     [],
-  )
-  const set = useCallback(
-    (row: number, at: number, value: string) =>
-      setRows((rows) =>
-        rows.map((one, index) =>
-          index === row ? one.map((cell, place) => (place === at ? value : cell)) : one,
-        ),
-      ),
-    [setRows],
-  )
-  const takeOut = useCallback(
-    (row: number) => setRows((rows) => rows.filter((_one, place) => place !== row)),
-    [setRows],
   )
 
   if (fault)
     return (
       <section aria-labelledby="rows">
         <h2 id="rows" className="mb-2 text-lg">
-          Its rows
+          Rows
         </h2>
         <p className="text-faint">{fault}</p>
       </section>
     )
   if (!cells) return null
   const { headings, rows, columns, version } = cells
-  const key = columns.indexOf('guid')
   const save = (isOver: boolean) =>
     act(async () => {
+      setWrong(undefined)
       try {
         await api('POST', `/sources/${sourceId}/cells`, {
-          rows: rows.filter((one) => one.some((cell, at) => at !== key && cell.trim() !== '')),
+          rows,
           ...(isOver ? {} : { version }),
         })
       } catch (error) {
-        if (!(error instanceof ApiProblem && error.details.code === 'table_gone_ahead')) throw error
+        if (!(error instanceof ApiProblem)) throw error
+        if (error.details.code !== 'table_gone_ahead') return setWrong(named(error.details.detail, headings))
         return setConflict(error.details.detail)
       }
       take(await read())
@@ -106,7 +108,7 @@ export function CellsSection({ sourceId, clientId }: { sourceId: string; clientI
   return (
     <section aria-labelledby="rows">
       <h2 id="rows" className="mb-2 text-lg">
-        Its rows
+        Rows
       </h2>
       {rows.length === 0 && (
         <p className="mb-2 text-faint">
@@ -115,51 +117,22 @@ export function CellsSection({ sourceId, clientId }: { sourceId: string; clientI
         </p>
       )}
       {rows.length > 0 && (
-        <div
-          className="max-h-[70dvh] overflow-auto rounded-md border border-hair"
-          tabIndex={0}
-          role="region"
-          aria-label="The table"
-        >
-          <table className="border-collapse text-[13px]">
-            <thead className="sticky top-0 z-10">
-              <tr>
-                {headings.map(
-                  (heading, at) =>
-                    at !== key && (
-                      <th
-                        key={at}
-                        scope="col"
-                        className="border-b border-hair bg-wash px-2 py-1.5 text-left font-medium whitespace-nowrap"
-                      >
-                        {heading}
-                      </th>
-                    ),
-                )}
-                <th className="border-b border-hair bg-wash">
-                  <span className="sr-only">Take out</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((row, index) => (
-                <CellRow
-                  key={index}
-                  row={row}
-                  index={index}
-                  headings={headings}
-                  columns={columns}
-                  clientId={clientId}
-                  onSet={set}
-                  onTakeOut={takeOut}
-                />
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <CellGrid headings={headings} rows={rows} columns={columns} clientId={clientId} onRows={setRows} />
+      )}
+      {wrong && (
+        <Notice tone="broken" role="alert">
+          {wrong}
+        </Notice>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <Button onClick={() => setRows((before) => [...before, headings.map(() => '')])}>Add a row</Button>
+        <a
+          download={`${name}.csv`}
+          href={`data:text/csv;charset=utf-8,${encodeURIComponent(tableAsCsv([headings, ...rows]))}`}
+          className={buttonClass('quiet')}
+        >
+          Download table
+        </a>
         <Button look="main" busy={busy} disabled={!isChanged} onClick={() => void save(false)}>
           Save the table
         </Button>
@@ -192,62 +165,3 @@ export function CellsSection({ sourceId, clientId }: { sourceId: string; clientI
     </section>
   )
 }
-
-interface CellRowProps {
-  readonly row: readonly string[]
-  readonly index: number
-  readonly headings: readonly string[]
-  readonly columns: CellsShape['columns']
-  readonly clientId: string
-  readonly onSet: (row: number, at: number, value: string) => void
-  readonly onTakeOut: (row: number) => void
-}
-
-/** Typing draws its own row alone, however long the table is. */
-const CellRow = memo(function CellRow({
-  row,
-  index,
-  headings,
-  columns,
-  clientId,
-  onSet,
-  onTakeOut,
-}: CellRowProps) {
-  return (
-    <tr>
-      {headings.map(
-        (heading, at) =>
-          columns[at] !== 'guid' && (
-            <td key={at} className="border-b border-hair p-0">
-              <div className="flex">
-                <input
-                  aria-label={`${heading}, row ${index + 1}`}
-                  value={row[at] ?? ''}
-                  onChange={(event) => onSet(index, at, event.target.value)}
-                  className="h-8 w-40 bg-transparent px-2 focus-visible:bg-paper"
-                />
-                {columns[at] === 'image' && (
-                  <UploadPicture
-                    isSmall
-                    clientId={clientId}
-                    label={`Upload a picture for row ${index + 1}`}
-                    onDone={({ url }) => onSet(index, at, [row[at]?.trim(), url].filter(Boolean).join(' '))}
-                  />
-                )}
-              </div>
-            </td>
-          ),
-      )}
-      <td className="border-b border-hair">
-        <button
-          type="button"
-          aria-label={`Take out row ${index + 1}`}
-          onClick={() => onTakeOut(index)}
-          className="grid size-8 place-items-center hover:bg-wash"
-        >
-          <X aria-hidden className="size-4" />
-        </button>
-      </td>
-    </tr>
-  )
-})

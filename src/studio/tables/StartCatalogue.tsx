@@ -61,7 +61,7 @@ export function StartCatalogue({
       </div>
       {type !== '' && (
         <TextField
-          label="Its name"
+          label="Name of the list"
           value={name}
           onChange={(event) => {
             setName(event.target.value)

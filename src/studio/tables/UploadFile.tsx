@@ -5,6 +5,7 @@ import type { SourceShape } from '@/core/api/shapes'
 import { guessMapping, exampleTable, tableTypes } from '@/core/readers/columns'
 import { csv, readTable } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
+import { isText } from '@/core/readers/isText'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
@@ -38,7 +39,12 @@ export function UploadFile({
       return setFault(
         `${file.name} has ${Math.round(file.size / 1e6)} MB; up to 8 MB can be taken. Leave out columns or rows that no widget needs.`,
       )
+    if (file.size === 0) return setFault(`${file.name} is empty. Save it again from where it was made.`)
     const { text } = decode(new Uint8Array(await file.arrayBuffer()), { contentType: 'text/plain' })
+    if (!isText(text))
+      return setFault(
+        `${file.name} is no text, whatever its name says. From a spreadsheet, save it as CSV and upload that.`,
+      )
     const isTable = /\.(csv|tsv)$/i.test(file.name) || csv.sniff(text.slice(0, 4096), {}) > 0.3
     if (!isTable) return keep({ name: file.name, text })
     const { headings, rows } = readTable(text)

@@ -47,7 +47,7 @@ export function ColourControl({ id, field, leaf, brand, describedBy, onChange }:
         </div>
         <span aria-hidden className="h-5 w-px bg-hair" />
         <label className="flex items-center gap-1.5">
-          <span className="sr-only">{field.label}, own colour, by eye</span>
+          <span className="sr-only">{field.label}: colour picker</span>
           <input
             type="color"
             value={value.slice(0, 7)}

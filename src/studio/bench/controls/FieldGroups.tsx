@@ -15,12 +15,13 @@ export interface FieldGroupsProps {
   readonly brand: Brand
   /** Part that was clicked on the stage: its settings are marked and unfolded. */
   readonly part: string | undefined
+  readonly clientId: string
   readonly onChange: (path: string, leaf: Leaf, label: string) => void
 }
 
 type Entry = readonly [path: string, field: Field]
 
-export function FieldGroups({ fields, step, settings, brand, part, onChange }: FieldGroupsProps) {
+export function FieldGroups({ fields, step, settings, brand, part, clientId, onChange }: FieldGroupsProps) {
   const here = Object.entries(fields).filter(
     ([, field]) => field.step === step && field.control.type !== 'sources' && isShown(field, settings),
   )
@@ -32,6 +33,7 @@ export function FieldGroups({ fields, step, settings, brand, part, onChange }: F
       field={field}
       leaf={settings[path]!}
       brand={brand}
+      clientId={clientId}
       isPicked={part !== undefined && field.part === part}
       onChange={onChange}
     />
@@ -64,7 +66,9 @@ function Folded({
     <Collapsible.Root open={isOpen} onOpenChange={setOpen}>
       <Collapsible.Trigger className="flex items-center gap-1 py-1 text-[13px] text-faint hover:text-ink">
         <ChevronRight aria-hidden className={`size-3.5 transition-transform ${isOpen ? 'rotate-90' : ''}`} />
-        {isOpen ? 'Fewer' : `${entries.length} more`}
+        {isOpen
+          ? 'Fewer settings'
+          : `${entries.length} more ${entries.length === 1 ? 'setting' : 'settings'}`}
       </Collapsible.Trigger>
       <Collapsible.Content>{entries.map(row)}</Collapsible.Content>
     </Collapsible.Root>

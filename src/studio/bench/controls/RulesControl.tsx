@@ -2,13 +2,14 @@
 /** Rules as a tree: each must hold; a group asks for any of several. One row a rule, in words. */
 import { Plus, X } from 'lucide-react'
 import { useState } from 'react'
-import { findPlace } from '@/core/geo/county'
 import { ruleInWords } from '@/core/rules/inWords'
 import type { Node } from '@/core/rules/rules'
 import { noRules, type RuleTree } from '@/core/rules/tree'
 import { Button } from '../../parts/Button'
 import { inputClass } from '../../parts/TextField'
 import type { ControlProps } from './control'
+import { NearRow } from './NearRow'
+import { Numbered } from './Numbered'
 import { WordsInput } from './WordsInput'
 
 /** What can be asked, as the menu says it, and how it begins. */
@@ -22,13 +23,13 @@ const kindsOfRule: readonly { readonly label: string; readonly start: Node }[] =
   { label: 'Fixed dates', start: { type: 'dates', from: '', to: '' } },
   { label: 'Stars', start: { type: 'stars', least: 4, most: 5 } },
   { label: 'Price', start: { type: 'price', least: 0, most: 100 } },
-  { label: 'Near a place', start: { type: 'near', latitude: 52.93, longitude: 1.03, km: 25, of: 'SM1' } },
+  { label: 'Near a place', start: { type: 'near', latitude: 0, longitude: 0, km: 25, of: '' } },
   { label: 'Town', start: { type: 'area', by: 'addressLocality', names: [] } },
   { label: 'Region', start: { type: 'area', by: 'addressRegion', names: [] } },
   { label: 'Postal area', start: { type: 'area', by: 'postalCode', names: [] } },
   { label: 'Lists and groups', start: { type: 'lists', names: [] } },
-  { label: 'No answers to others', start: { type: 'not', of: { type: 'answer' } } },
-  { label: 'Nothing passed on', start: { type: 'not', of: { type: 'shared' } } },
+  { label: 'No replies', start: { type: 'not', of: { type: 'answer' } } },
+  { label: 'No shared posts', start: { type: 'not', of: { type: 'shared' } } },
   { label: 'With a picture', start: { type: 'picture' } },
   { label: 'Language', start: { type: 'language', languages: ['en'] } },
   { label: 'Any of several …', start: { type: 'any', of: [] } },
@@ -54,7 +55,7 @@ const turnable: ReadonlySet<Node['type']> = new Set<Node['type']>([
   'language',
 ])
 
-export function RulesControl({ id, leaf, describedBy, onChange }: ControlProps) {
+export function RulesControl({ id, leaf, describedBy, clientId, onChange }: ControlProps) {
   const tree = typeof leaf === 'object' && 'all' in leaf ? leaf : noRules
   const change = (all: readonly Node[]) => onChange({ v: 1, all } satisfies RuleTree)
   return (
@@ -65,6 +66,7 @@ export function RulesControl({ id, leaf, describedBy, onChange }: ControlProps) 
       onChange={change}
       label="Add a rule"
       place="top"
+      clientId={clientId}
     />
   )
 }
@@ -76,9 +78,10 @@ interface NodeListProps {
   readonly onChange: (nodes: readonly Node[]) => void
   readonly label: string
   readonly place: Place
+  readonly clientId: string
 }
 
-function NodeList({ id, describedBy, nodes, onChange, label, place }: NodeListProps) {
+function NodeList({ id, describedBy, nodes, onChange, label, place, clientId }: NodeListProps) {
   const [adding, setAdding] = useState('')
   const add = () => {
     const start = kindsOfRule.find((one) => one.label === adding)?.start
@@ -92,6 +95,7 @@ function NodeList({ id, describedBy, nodes, onChange, label, place }: NodeListPr
           <div className="min-w-0 flex-1">
             <NodeRow
               node={node}
+              clientId={clientId}
               onChange={(next) => onChange(nodes.map((one, index) => (index === at ? next : one)))}
             />
           </div>
@@ -99,7 +103,7 @@ function NodeList({ id, describedBy, nodes, onChange, label, place }: NodeListPr
             <button
               type="button"
               aria-pressed={node.type === 'not'}
-              aria-label={`Turn round: ${ruleInWords(node)}`}
+              aria-label={`Exclude: ${ruleInWords(node.type === 'not' ? node.of : node)}`}
               onClick={() =>
                 onChange(
                   nodes.map((one, index) =>
@@ -109,7 +113,7 @@ function NodeList({ id, describedBy, nodes, onChange, label, place }: NodeListPr
               }
               className={`h-7 shrink-0 rounded px-1.5 text-[12px] ${node.type === 'not' ? 'bg-marigold-wash font-semibold text-marigold' : 'text-faint hover:bg-wash'}`}
             >
-              {node.type === 'not' ? 'not these' : 'not'}
+              Exclude
             </button>
           )}
           <button
@@ -147,7 +151,15 @@ function NodeList({ id, describedBy, nodes, onChange, label, place }: NodeListPr
   )
 }
 
-function NodeRow({ node, onChange }: { node: Node; onChange: (node: Node) => void }) {
+function NodeRow({
+  node,
+  clientId,
+  onChange,
+}: {
+  node: Node
+  clientId: string
+  onChange: (node: Node) => void
+}) {
   switch (node.type) {
     case 'any':
     case 'all':
@@ -157,6 +169,7 @@ function NodeRow({ node, onChange }: { node: Node; onChange: (node: Node) => voi
             {node.type === 'any' ? 'Any of these is enough' : 'All of these must hold'}
           </p>
           <NodeList
+            clientId={clientId}
             nodes={node.of}
             onChange={(of) => onChange({ ...node, of })}
             label="Add to this group"
@@ -166,14 +179,14 @@ function NodeRow({ node, onChange }: { node: Node; onChange: (node: Node) => voi
       )
     case 'not':
       return turnable.has(node.of.type) ? (
-        <NodeRow node={node.of} onChange={(of) => onChange({ ...node, of })} />
+        <NodeRow node={node.of} clientId={clientId} onChange={(of) => onChange({ ...node, of })} />
       ) : (
         <Named
           label={
             node.of.type === 'answer'
-              ? 'No answers to others'
+              ? 'No replies'
               : node.of.type === 'shared'
-                ? 'Nothing passed on from others'
+                ? 'No posts shared from others'
                 : `Not: ${ruleInWords(node.of)}`
           }
         />
@@ -318,101 +331,8 @@ function NodeRow({ node, onChange }: { node: Node; onChange: (node: Node) => voi
         </div>
       )
     case 'near':
-      return <NearRow node={node} onChange={onChange} />
+      return <NearRow node={node} clientId={clientId} onChange={onChange} />
   }
 }
 
 const Named = ({ label }: { label: string }) => <p className="py-1 text-[13px] font-medium">{label}</p>
-
-function Numbered({
-  label,
-  value,
-  most,
-  unit,
-  onChange,
-}: {
-  label: string
-  value: number
-  most: number
-  unit: string
-  onChange: (value: number) => void
-}) {
-  const [typed, setTyped] = useState<string>()
-  const number = Number(typed)
-  const isWrong =
-    typed !== undefined && (typed.trim() === '' || !Number.isFinite(number) || number < 0 || number > most)
-  return (
-    <label className="flex items-center gap-1.5 text-[13px]">
-      {label}
-      <input
-        inputMode="decimal"
-        value={typed ?? String(value)}
-        aria-invalid={isWrong || undefined}
-        onBlur={() => setTyped(isWrong ? typed : undefined)}
-        onChange={(event) => {
-          setTyped(event.target.value)
-          const next = Number(event.target.value)
-          if (event.target.value.trim() !== '' && next >= 0 && next <= most) onChange(next)
-        }}
-        className="h-7 w-16 rounded-md border border-edge bg-paper px-1.5 text-right aria-invalid:border-brick"
-      />
-      {unit}
-      {isWrong && (
-        <span role="alert" className="text-brick">
-          0 to {most}, please
-        </span>
-      )}
-    </label>
-  )
-}
-
-function NearRow({
-  node,
-  onChange,
-}: {
-  node: Extract<Node, { type: 'near' }>
-  onChange: (node: Node) => void
-}) {
-  const [written, setWritten] = useState(node.of)
-  const [isUnknown, setUnknown] = useState(false)
-  function place(text: string) {
-    setWritten(text)
-    const coordinates = /^\s*(-?\d+(?:\.\d+)?)\s*[,;]\s*(-?\d+(?:\.\d+)?)\s*$/.exec(text)
-    const found = coordinates
-      ? { latitude: Number(coordinates[1]), longitude: Number(coordinates[2]) }
-      : findPlace(text)
-    const isThere = found !== undefined && Math.abs(found.latitude) <= 90 && Math.abs(found.longitude) <= 180
-    setUnknown(!isThere && text.trim() !== '')
-    if (found && isThere)
-      onChange({ ...node, latitude: found.latitude, longitude: found.longitude, of: text.trim() })
-  }
-  return (
-    <div className="flex flex-col gap-1">
-      <div className="flex flex-wrap items-center gap-x-2">
-        <Numbered
-          label="Within"
-          value={node.km}
-          most={20_000}
-          unit="km"
-          onChange={(km) => onChange({ ...node, km })}
-        />
-        <label className="flex min-w-0 flex-1 items-center gap-1.5 text-[13px]">
-          of
-          <input
-            value={written}
-            aria-invalid={isUnknown || undefined}
-            onChange={(event) => place(event.target.value)}
-            placeholder="SM4 2QT"
-            className={`${inputClass} min-w-20 flex-1`}
-          />
-        </label>
-      </div>
-      {isUnknown && (
-        <p role="alert" className="text-[12px] text-brick">
-          That postcode or town is not known here. Coordinates work, too: 52.79, 1.08. Until then it stays at{' '}
-          {node.of}.
-        </p>
-      )}
-    </div>
-  )
-}

@@ -8,5 +8,6 @@ export interface ControlProps {
   readonly leaf: Leaf
   readonly brand: Brand
   readonly describedBy: string | undefined
+  readonly clientId: string
   readonly onChange: (leaf: Leaf) => void
 }

@@ -100,7 +100,7 @@ export function AddSource({
       {existing && <Button onClick={() => void takeExisting(existing)}>Use the one that is there</Button>}
       {!found && (
         <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>
-          {busy === 'reading' ? 'Reading …' : 'See what is there'}
+          {busy === 'reading' ? 'Reading …' : 'Check address'}
         </Button>
       )}
       {found && (

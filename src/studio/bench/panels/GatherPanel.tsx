@@ -5,7 +5,7 @@ import type { SourceShape } from '@/core/api/shapes'
 import { ConnectPanel } from '../../connect/ConnectPanel'
 import { Notice } from '../../parts/Notice'
 import { ReadingIn } from '../../parts/ReadingIn'
-import { ago } from '../../time'
+import { Ago } from '../../parts/Local'
 import { StartCatalogue } from '../../tables/StartCatalogue'
 import { UploadFile } from '../../tables/UploadFile'
 import { AddSource } from './AddSource'
@@ -15,7 +15,8 @@ export interface GatherPanelProps {
   readonly sources: readonly SourceShape[]
   readonly chosen: readonly string[]
   readonly onChoose: (ids: readonly string[], label: string) => void
-  readonly onAdded: (source: SourceShape) => void
+  /** @param isShown - the widget shows it from now on; an empty catalogue is only there */
+  readonly onAdded: (source: SourceShape, isShown?: boolean) => void
   /** One of the sources is another now. */
   readonly onChanged: (source: SourceShape) => void
 }
@@ -43,13 +44,13 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onCh
                     type="checkbox"
                     checked={chosen.includes(source.id)}
                     onChange={() => toggle(source)}
-                    className="mt-1 size-4 accent-spruce"
+                    className="size-6 shrink-0 accent-spruce"
                   />
                   <span className="min-w-0 flex-1">
                     <span className="block font-medium break-words">{source.label}</span>
                     <span className="block text-[13px] text-faint">
-                      {source.items} {source.items === 1 ? 'entry' : 'entries'} · {source.readerLabel} · read{' '}
-                      {source.checkedAt ? ago(source.checkedAt) : 'not yet'}
+                      {source.items} {source.items === 1 ? 'item' : 'items'} · {source.readerLabel} · read{' '}
+                      {source.checkedAt ? <Ago iso={source.checkedAt} /> : 'not yet'}
                     </span>
                     {source.waiting + source.closed > 0 && (
                       <span className="block text-[13px] text-marigold">
@@ -70,7 +71,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onCh
                 <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">
                   {source.address.startsWith('file:') && source.reader === 'csv'
                     ? 'Fill in and edit'
-                    : 'Where it is, how it is'}
+                    : 'Source details'}
                 </Link>
               </li>
             ))}
@@ -79,7 +80,7 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onCh
       )}
       <AddSource clientId={clientId} onAdded={onAdded} isFirst={chosen.length === 0} />
       <UploadFile clientId={clientId} onAdded={onAdded} />
-      <StartCatalogue clientId={clientId} onAdded={onAdded} />
+      <StartCatalogue clientId={clientId} onAdded={(source) => onAdded(source, false)} />
       <ConnectPanel
         clientId={clientId}
         chosen={sources.filter((one) => chosen.includes(one.id)).map((one) => one.address)}

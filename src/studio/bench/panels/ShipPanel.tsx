@@ -6,16 +6,20 @@ import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { ChangeShape, ItemShape, ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
 import { api } from '../../api'
-import { Button } from '../../parts/Button'
+import { Button, buttonClass } from '../../parts/Button'
 import { CopyField } from '../../parts/CopyField'
 import { Notice } from '../../parts/Notice'
-import { ago, dayAndTime } from '../../time'
+import { useMayEdit } from '../../parts/Role'
+import { SwitchOffDialog } from '../../parts/SwitchOffDialog'
+import { Ago, DayAndTime } from '../../parts/Local'
 
 export interface ShipPanelProps {
   readonly widget: WidgetShape
   readonly changes: readonly ChangeShape[]
   readonly releases: readonly ReleaseShape[]
   readonly busy: boolean
+  /** Why it can't be published now. */
+  readonly cannotPublish: string | undefined
   readonly onPublish: () => void
   readonly onRollBack: (number: number) => void
   readonly onSwitch: (on: boolean) => void
@@ -28,10 +32,14 @@ export function ShipPanel({
   changes,
   releases,
   busy,
+  cannotPublish,
   onPublish,
   onRollBack,
   onSwitch,
 }: ShipPanelProps) {
+  const mayEdit = useMayEdit()
+  const [asking, setAsking] = useState(false)
+  const isSame = changes.length === 0 && widget.state === 'live'
   return (
     <div className="flex flex-col divide-y divide-hair [&>section]:py-4 [&>section:first-child]:pt-0">
       <section aria-label="Publishing">
@@ -39,31 +47,43 @@ export function ShipPanel({
           <p className="mb-2">
             Not live yet. Publishing makes release 1; the snippet then shows it wherever it is pasted.
           </p>
-        ) : changes.length === 0 && widget.state === 'live' ? (
-          <p className="mb-2" role="status">
+        ) : isSame ? (
+          <p id="cannot-publish" className="mb-2" role="status">
             Release {widget.liveNumber} is live, and the draft is the same.
           </p>
         ) : (
           <p className="mb-2">
-            {widget.state === 'off' ? 'It is switched off. ' : ''}
+            {widget.state === 'off'
+              ? 'It is switched off and shows nothing. Publishing switches it on again, on every page that has its snippet. '
+              : ''}
             {changes.length > 0
               ? `${changes.length} ${changes.length === 1 ? 'change' : 'changes'} since release ${widget.liveNumber}:`
               : ''}
           </p>
         )}
         <Changes changes={changes} />
-        {widget.state !== 'off' && <FirstTime widget={widget} revision={changes.length} />}
-        <Button
-          look="main"
-          className="w-full"
-          busy={busy}
-          disabled={widget.state === 'live' && changes.length === 0}
-          onClick={onPublish}
-        >
-          {widget.state === 'draft'
-            ? 'Publish'
-            : `Publish as release ${Math.max(0, ...releases.map((one) => one.number)) + 1}`}
-        </Button>
+        <FirstTime widget={widget} revision={changes.length} />
+        {mayEdit && (
+          <>
+            <Button
+              look="main"
+              className="w-full"
+              busy={busy}
+              disabled={cannotPublish !== undefined}
+              aria-describedby={cannotPublish ? 'cannot-publish' : undefined}
+              onClick={onPublish}
+            >
+              {widget.state === 'draft'
+                ? 'Publish'
+                : `Publish as release ${Math.max(0, ...releases.map((one) => one.number)) + 1}${widget.state === 'off' ? ' and switch on' : ''}`}
+            </Button>
+            {cannotPublish && !isSame && (
+              <p id="cannot-publish" className="mt-1 text-[12px] text-faint">
+                {cannotPublish}
+              </p>
+            )}
+          </>
+        )}
       </section>
       <section aria-label="Snippet">
         <Snippets widget={widget} />
@@ -87,8 +107,21 @@ export function ShipPanel({
                     )}
                   </p>
                   <p className="text-[12px] text-faint">
-                    {dayAndTime(release.publishedAt)}, {release.publishedBy}
+                    <DayAndTime iso={release.publishedAt} />, {release.publishedBy}
                   </p>
+                  {release.corrected.length > 0 && (
+                    <details className="text-[12px]">
+                      <summary className="min-h-6 text-marigold">
+                        {release.corrected.length} signed {release.corrected.length === 1 ? 'text' : 'texts'}{' '}
+                        corrected by hand
+                      </summary>
+                      <ul className="list-inside list-disc">
+                        {release.corrected.map((line) => (
+                          <li key={line}>{line}</li>
+                        ))}
+                      </ul>
+                    </details>
+                  )}
                   {release.changes.length > 0 && (
                     <details className="text-[12px]">
                       <summary className="text-faint">
@@ -98,17 +131,28 @@ export function ShipPanel({
                     </details>
                   )}
                 </div>
-                {!release.live && (
-                  <Button small busy={busy} onClick={() => onRollBack(release.number)}>
-                    Make live again
-                  </Button>
-                )}
+                <span className="flex shrink-0 flex-wrap justify-end gap-1">
+                  <a
+                    href={`/widgets/${widget.id}/preview?release=${release.number}`}
+                    target="_blank"
+                    rel="noreferrer"
+                    aria-label={`Look at it: release ${release.number}`}
+                    className={buttonClass('quiet', true)}
+                  >
+                    Look at it
+                  </a>
+                  {mayEdit && !release.live && (
+                    <Button small busy={busy} onClick={() => onRollBack(release.number)}>
+                      Make live again
+                    </Button>
+                  )}
+                </span>
               </li>
             ))}
           </ol>
         </section>
       )}
-      {widget.state !== 'draft' && (
+      {mayEdit && widget.state !== 'draft' && (
         <section aria-label="Switch">
           <p className="mb-2 text-[13px]">
             {widget.state === 'live'
@@ -118,12 +162,21 @@ export function ShipPanel({
           <Button
             look={widget.state === 'live' ? 'plain' : 'main'}
             busy={busy}
-            onClick={() => onSwitch(widget.state !== 'live')}
+            onClick={() => (widget.state === 'live' ? setAsking(true) : onSwitch(true))}
           >
             {widget.state === 'live' ? 'Switch off' : 'Switch on'}
           </Button>
         </section>
       )}
+      <SwitchOffDialog
+        open={asking}
+        widget={widget}
+        onClose={() => setAsking(false)}
+        onSwitchOff={() => {
+          setAsking(false)
+          onSwitch(false)
+        }}
+      />
     </div>
   )
 }
@@ -146,12 +199,19 @@ function Snippets({ widget }: { widget: WidgetShape }) {
     placeholderData: (before) => before,
   })
   const [chosen, setChosen] = useState<string>()
-  if (!data) return <p className="text-faint">Writing the snippet …</p>
+  if (!data) return <p className="min-h-72 text-faint">Writing the snippet …</p>
   const form = chosen ?? data.forms.find((one) => one.best)?.form
   return (
     <>
       <h3 className="text-[13px] font-semibold">Snippet for: {data.platform.toLowerCase()}</h3>
-      <p className="mb-2 text-[13px] text-faint">{data.where}</p>
+      <p className="mb-2 text-[13px]">
+        {data.place ? (
+          <>
+            Paste it <b className="font-semibold">{data.place}</b>.{' '}
+          </>
+        ) : null}
+        <span className="text-faint">{data.where}</span>
+      </p>
       <Tabs.Root value={form} onValueChange={setChosen}>
         <Tabs.List
           aria-label="Form of the snippet"
@@ -216,7 +276,7 @@ function SeenOn({ widget }: { widget: WidgetShape }) {
               </a>
               <br />
               <span className="text-faint">
-                {ago(one.seenAt)}, {one.width} px wide{one.form === 'frame' ? ', in a frame' : ''}
+                <Ago iso={one.seenAt} />, {one.width} px wide{one.form === 'frame' ? ', in a frame' : ''}
                 {one.state === 'empty' ? ', empty' : ''}
               </span>
             </li>

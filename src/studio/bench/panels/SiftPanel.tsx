@@ -10,7 +10,8 @@ import type { Counts } from '@/core/render/render'
 import { ruleInWords } from '@/core/rules/inWords'
 import type { Rule, RuleStep } from '@/core/rules/rules'
 import { Button } from '../../parts/Button'
-import { dayAndTime, dayOnly } from '../../time'
+import { detailsOf, placeInWords } from '../../items/inWords'
+import { Local } from '../../parts/Local'
 
 const mostTold = 12
 
@@ -41,7 +42,7 @@ export function SiftCounts({ counts, items }: { counts: Counts; items: readonly 
               <details>
                 <summary
                   className="cursor-pointer list-none [&::-webkit-details-marker]:hidden"
-                  title="What it took away"
+                  title="List what it left out"
                 >
                   <Left step={step} isOpenable />
                 </summary>
@@ -85,7 +86,9 @@ export interface EntryListProps {
   readonly counts: Counts
   readonly decisions: DecisionsShape
   readonly table: string
-  readonly onDecide: (item: Item, decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) => void
+  /** Left out for those who may only look. */
+  readonly onDecide:
+    ((item: Item, decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) => void) | undefined
 }
 
 export function EntryList({ items, counts, decisions, table, onDecide }: EntryListProps) {
@@ -98,7 +101,12 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
   )
   const names = useMemo(() => new Map(items.map((item) => [item.id, item])), [items])
   const listed = items.slice(0, mostListed)
+  const unknown = useMemo(() => new Set(counts.steps.flatMap((step) => step.unknown)), [counts])
   const why = (item: Item, rule: Rule): string => {
+    if (rule.type === 'near')
+      return unknown.has(item.id)
+        ? 'where it is cannot be told'
+        : `more than ${rule.km} km from ${rule.of}${item.location ? ` (${placeInWords(item.location)})` : ''}`
     const double = rule.type === 'doubles' ? doubles.get(item.id) : undefined
     return double
       ? `the same as in ${names.get(double.kept)?.sourceName ?? 'another source'} (${double.because})`
@@ -114,7 +122,9 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
           Sort all {items.length} in the table
         </Link>
       </div>
-      <p className="mb-2 text-[12px] text-faint">Hiding and pinning work at once, on the live pages too.</p>
+      {onDecide && (
+        <p className="mb-2 text-[12px] text-faint">Hiding and pinning work at once, on the live pages too.</p>
+      )}
       <ul className="divide-y divide-hair">
         {listed.map((item) => {
           const rule = removedBy.get(item.id)
@@ -129,10 +139,12 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
                   {name}
                 </p>
                 <p className="truncate text-[12px] text-faint">
-                  {rule ? `Not shown: ${why(item, rule)}` : `Shows · ${whenOf(item)}`}
+                  <Local
+                    words={() => (rule ? `Not shown: ${why(item, rule)}` : `Shows · ${detailsOf(item)}`)}
+                  />
                 </p>
               </div>
-              {rule?.type === 'doubles' && (
+              {onDecide && rule?.type === 'doubles' && (
                 <Button
                   small
                   aria-label={`“${name}” is no double`}
@@ -141,7 +153,7 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
                   No double
                 </Button>
               )}
-              {!rule && (
+              {onDecide && !rule && (
                 <Button
                   small
                   look="quiet"
@@ -152,13 +164,15 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
                   {isPinned ? 'Unpin' : 'Pin'}
                 </Button>
               )}
-              <Button
-                small
-                aria-label={`${isHidden ? 'Show' : 'Hide'} “${name}”`}
-                onClick={() => onDecide(item, { hidden: !isHidden })}
-              >
-                {isHidden ? 'Show' : 'Hide'}
-              </Button>
+              {onDecide && (
+                <Button
+                  small
+                  aria-label={`${isHidden ? 'Show' : 'Hide'} “${name}”`}
+                  onClick={() => onDecide(item, { hidden: !isHidden })}
+                >
+                  {isHidden ? 'Show' : 'Hide'}
+                </Button>
+              )}
             </li>
           )
         })}
@@ -173,14 +187,4 @@ export function EntryList({ items, counts, decisions, table, onDecide }: EntryLi
       )}
     </section>
   )
-}
-
-export const whenOf = (item: Item): string => {
-  const iso = item.startDate ?? item.datePublished ?? item.dateModified
-  // A day alone comes as its midnight.
-  return !iso || Number.isNaN(Date.parse(iso))
-    ? 'no date'
-    : iso.length === 10 || /T00:00:00(\.000)?Z$/.test(iso)
-      ? dayOnly(iso)
-      : dayAndTime(iso)
 }

@@ -5,7 +5,14 @@ import { env } from '@/server/env'
 import { acceptInvitation } from '@/server/services/invitations'
 import { invitationCookie } from '@/app/connect/invitationCookie'
 
-const input = z.strictObject({ key: z.string().trim().max(500).optional() })
+const input = z.strictObject({
+  key: z
+    .string()
+    .trim()
+    .max(500)
+    .regex(/^[\x20-\x7e]*$/, 'a key has plain letters, digits and signs only')
+    .optional(),
+})
 
 export async function POST(request: Request, { params }: { params: Promise<{ token: string }> }) {
   try {

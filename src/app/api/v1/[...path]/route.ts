@@ -3,4 +3,4 @@ import { answer } from '@/server/api/answer'
 
 const handle = (request: Request) => answer(request, new URL(request.url).pathname.replace(/^\/api\/v1/, ''))
 
-export { handle as GET, handle as POST, handle as PATCH, handle as DELETE, handle as PUT }
+export { handle as GET, handle as HEAD, handle as POST, handle as PATCH, handle as DELETE, handle as PUT }
