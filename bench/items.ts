@@ -20,7 +20,7 @@ export const manyItems = (count: number): Item[] =>
     name: `${sentence(at, 6)} & more`,
     text: sentence(at + 3, 60),
     image: [{ ref: at.toString(16).padStart(24, '0'), width: 1200, height: 800, caption: sentence(at, 4) }],
-    author: { name: 'Ada Testwood' },
+    author: { name: 'Ada Fennimore' },
     datePublished: new Date(Date.UTC(2026, 0, 1) - at * 3_600_000).toISOString(),
     keywords: [words[at % words.length]!],
   }))

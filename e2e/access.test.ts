@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
-import { api, clientNamed, liveWidget, signedIn, world } from './world'
+import { api, clientNamed, liveWidget, signedIn, world, publishNow } from './world'
 
 let browser: Browser
 let client = ''
@@ -100,7 +100,7 @@ test('a widget of reviews, with stars and their average; one with products', asy
       `/clients/${bakery}/widgets`,
     )
   ).find((one) => one.name === 'What people say')!
-  if (said.state === 'draft') await api(browser, 'POST', `/widgets/${said.id}/releases`)
+  if (said.state === 'draft') await publishNow(browser, said.id)
   const nursery = await clientNamed(browser, 'Wick & Willow Nursery')
   const notes = (
     await api<{ ref: string; name: string }[]>(browser, 'GET', `/clients/${nursery}/widgets`)

@@ -50,27 +50,27 @@ describe('a wrong address', () => {
       input,
       address,
     )
-    await browser.click(button('See what is there'))
+    await browser.click(button('Check address'))
     await browser.see(`//*[@role="alert"][contains(., "${sentence}")]`, 30_000)
     expect(await (await browser.see(field)).getAttribute('value')).toBe(address)
   })
   test('the page of a publisher leads to the feed that it announces', async () => {
     await browser.type(field, `${world.publisher}/nursery/`)
-    await browser.click(button('See what is there'))
+    await browser.click(button('Check address'))
     await browser.see('//*[@role="status"][contains(., "It announces a feed")]')
     await browser.click(button('Add'))
     await browser.see('//nav[@aria-label="Steps"]//button[contains(., "6 items · 1 source")]')
   })
   test('a broken feed is read as far as it goes, and what is wrong is said', async () => {
     await browser.type(field, `${world.publisher}/workshop/rss.xml?broken`)
-    await browser.click(button('See what is there'))
+    await browser.click(button('Check address'))
     await browser.see('//*[contains(., "not right in it")][contains(., "never closed")]')
   })
   test('a page that can’t be fetched for the stage is told, and its address stays', async () => {
     await browser.click('//nav[@aria-label="Steps"]//button[@aria-keyshortcuts="5"]')
-    await browser.click(button('Add a page of the client’s'))
+    await browser.click(button('Add a page'))
     await browser.type('//input[@placeholder="client-site.example"]', `${world.kiln}/nowhere`)
-    await browser.click(button('Show it there'))
+    await browser.click(button('Add page'))
     await browser.see('//*[@role="alert"][contains(., "answered 404 (not found)")]')
     expect(
       await (await browser.see('//input[@placeholder="client-site.example"]')).getAttribute('value'),
@@ -155,7 +155,7 @@ describe('the ruler', () => {
       `const ruler = document.querySelector('#ruler'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(ruler, '320'); ruler.dispatchEvent(new Event('input', { bubbles: true }))`,
     )
     await width((px) => px === 320)
-    await browser.click(button('Back to its place'))
+    await browser.click(button('Reset width'))
     await width((px) => px === before)
   })
 })

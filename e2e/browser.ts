@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { Builder, By, logging, until, type WebElement } from 'selenium-webdriver'
+import { Builder, By, error, logging, until, type WebElement } from 'selenium-webdriver'
 import chrome from 'selenium-webdriver/chrome.js'
 
 export interface Browser {
@@ -84,9 +84,15 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
     shot: async () =>
       Buffer.from(String((await protocol('Page.captureScreenshot', { format: 'png' })).data), 'base64'),
     async click(selector) {
-      const element = await see(selector)
-      await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
-      await element.click()
+      for (let tries = 3; ; tries -= 1)
+        try {
+          const element = await see(selector)
+          await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
+          return await element.click()
+        } catch (failure) {
+          // Drawn anew between the look and the click: a person would not notice.
+          if (tries === 1 || !(failure instanceof error.StaleElementReferenceError)) throw failure
+        }
     },
     async type(selector, text) {
       const element = await see(selector)

@@ -107,7 +107,7 @@ beforeAll(async () => {
         "import { feed } from './feed/kind'",
         "import { feed } from './feed/kind'\nimport { tally } from './tally/kind'",
       )
-      .replace('  feed,\n', '  feed,\n  tally,\n'),
+      .replace('[feed]', '[feed, tally]'),
   )
   running = start()
   await until(isUp, 240_000)

@@ -2,7 +2,7 @@
 import { createServer, type Server } from 'node:http'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Browser } from './browser'
-import { api, clientNamed, signedIn, world } from './world'
+import { api, clientNamed, signedIn, world, publishNow } from './world'
 
 const vectors = [
   '<script>window.hit=1</script>',
@@ -71,7 +71,7 @@ test('studio, stage, script, frame and hosted page', async () => {
     },
     { 'if-match': '"0"' },
   )
-  await api(browser, 'POST', `/widgets/${widget.id}/releases`)
+  await publishNow(browser, widget.id)
   for (const address of [
     `${world.studio}/widgets/${widget.id}`,
     `${world.studio}/widgets/${widget.id}/table`,

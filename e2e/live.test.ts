@@ -1,5 +1,6 @@
 /** Live widgets as visitors meet them: one path to pixels, no shift, no leaks, and every way of not being there. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { createHash } from 'node:crypto'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Browser } from './browser'
@@ -26,7 +27,17 @@ afterAll(async () => {
 
 const script = `<script async src="${world.delivery}/embed.js"></script>`
 const element = (ref: string, more = '') => `<yimble-widget data-yimble="${ref}" ${more}></yimble-widget>`
-async function open(body: string, head = '', policy: Record<string, string> = {}): Promise<void> {
+/** Adds up what moves on the page; its hash lets it run on a page with a strict policy. */
+const shiftScript =
+  "window.shift=0;new PerformanceObserver((list)=>{for(const entry of list.getEntries())window.shift+=entry.value}).observe({type:'layout-shift',buffered:true})"
+const shiftHash = createHash('sha256').update(shiftScript).digest('base64')
+async function open(
+  body: string,
+  head = '',
+  policy: Record<string, string> = {},
+  inline = '',
+): Promise<void> {
+  if (inline) head += `<script>${inline}</script>`
   page = `<!doctype html><html lang="en"><head><meta name="viewport" content="width=device-width"><title>Client</title>${head}</head><body>${body}</body></html>`
   headers = policy
   await browser.protocol('Network.clearBrowserCache')
@@ -216,6 +227,91 @@ describe('a guest in the page', () => {
     expect(said).toEqual([])
   })
 
+  test('the form for strict pages brings no style, shifts nothing and is reported nowhere', async () => {
+    await studio()
+    const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'cards')
+    const { forms } = await api<{ forms: { form: string; code: string }[] }>(
+      browser,
+      'GET',
+      `/widgets/${widget.id}/snippets`,
+    )
+    const code = forms.find((one) => one.form === 'bare')!.code
+    await browser.driver.manage().logs().get('browser')
+    const d = world.delivery
+    // The width for which the height is reckoned, until a page has been measured; no style can give it here.
+    await browser.viewport(1280, 2_000)
+    await open(
+      `<table width="720" cellpadding="0" cellspacing="0"><tr><td>${code}<p id="after">After</p></td></tr></table>`,
+      '',
+      {
+        'content-security-policy': `default-src 'none'; script-src ${d} 'sha256-${shiftHash}'; connect-src ${d}; img-src ${d}; font-src ${d}; style-src 'self'`,
+      },
+      shiftScript,
+    )
+    expect(await settled(1)).toEqual(['ready'])
+    await new Promise((done) => setTimeout(done, 800))
+    expect(await browser.driver.executeScript('return window.shift')).toBe(0)
+    expect(
+      await browser.driver.executeScript(
+        `return document.querySelector('#after').getBoundingClientRect().top`,
+      ),
+    ).toBeGreaterThan(300)
+    const said = (await browser.driver.manage().logs().get('browser'))
+      .map((entry) => entry.message)
+      .filter((message) => !message.includes('favicon'))
+    expect(said).toEqual([])
+  })
+
+  test('without our policy under Trusted Types all of it is there, or nothing; never a part', async () => {
+    await studio()
+    const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'cards')
+    const d = world.delivery
+    await open(element(widget.ref) + `<script async src="${d}/embed.js"></script>`, '', {
+      'content-security-policy': `script-src ${d}; require-trusted-types-for 'script'; trusted-types nothing-of-ours`,
+    })
+    const [state] = await settled(1)
+    const cards = await browser.driver.executeScript<number>(
+      `return document.querySelector('[data-yimble]').shadowRoot?.querySelectorAll('[part=card]').length ?? 0`,
+    )
+    expect([state, cards]).toEqual(['ready', 6])
+  })
+
+  test('a behaviour that is gone, as after a deployment, breaks nothing, in a frame neither', async () => {
+    await studio()
+    const widget = await liveWidget(browser, 'Kiln & Tide', { 'facts.date': 'ago' }, 'list')
+    await browser.protocol('Network.enable')
+    await browser.protocol('Network.setBlockedURLs', { urls: ['*/c/ago-*'] })
+    try {
+      await open(element(widget.ref) + `<script async src="${world.delivery}/embed.js"></script>`)
+      expect(await settled(1)).toEqual(['ready'])
+      await browser.driver.get(`${world.delivery}/f/${widget.ref}`)
+      expect(
+        await browser.until<string>(
+          `document.querySelector('[data-yimble]').dataset.state`,
+          (state) => state !== 'loading',
+        ),
+      ).toBe('ready')
+      const said = (await browser.driver.manage().logs().get('browser')).map((entry) => entry.message)
+      expect(said.filter((message) => message.includes('Uncaught'))).toEqual([])
+    } finally {
+      await browser.protocol('Network.setBlockedURLs', { urls: [] })
+    }
+  })
+
+  test('behaviours end with the element that they run for', async () => {
+    await studio()
+    const widget = await liveWidget(browser, 'Kiln & Tide', { 'facts.date': 'ago' }, 'list')
+    await open(
+      `<script>window.running = 0; const set = setInterval, clear = clearInterval; window.setInterval = (...all) => { running += 1; return set(...all) }; window.clearInterval = (id) => { running -= 1; clear(id) }</script>` +
+        element(widget.ref) +
+        `<script async src="${world.delivery}/embed.js"></script>`,
+    )
+    expect(await settled(1)).toEqual(['ready'])
+    await browser.until<number>('window.running', (count) => count === 1)
+    await browser.driver.executeScript(`document.querySelector('[data-yimble]').remove()`)
+    await browser.until<number>('window.running', (count) => count === 0)
+  })
+
   test('it sets no cookie, stores nothing, and tells no more than page and size', async () => {
     await studio()
     const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'cards')
@@ -334,5 +430,10 @@ describe('not being there', () => {
       `document.querySelector('[data-yimble]').shadowRoot.querySelector('button').click()`,
     )
     await browser.until<string[]>(statesHere, ([state]) => state === 'ready')
+    expect(
+      await browser.driver.executeScript(
+        `return document.querySelector('[data-yimble]').shadowRoot.querySelectorAll('[part=card]').length`,
+      ),
+    ).toBe(6)
   })
 })

@@ -25,13 +25,20 @@ export async function signIn(
   await browser.type('input[name=email]', email)
   await browser.type('input[name=password]', password)
   await browser.click('button[type=submit]')
-  await browser.see('//h1[contains(., "Whose site")]')
+  await browser.see('//h1[normalize-space()="Clients"]')
 }
 
 /** A browser that is signed in already. */
 export async function signedIn(): Promise<Browser> {
   const browser = await openBrowser()
   await signIn(browser)
+  return browser
+}
+
+/** A browser of its own for one person of the demo's agency. */
+export async function openSignedIn(email: string): Promise<Browser> {
+  const browser = await openBrowser()
+  await signIn(browser, email)
   return browser
 }
 
@@ -92,7 +99,13 @@ export async function liveWidget(
     label: 'test',
   }))
   await api(browser, 'PATCH', `/widgets/${widget.id}/draft`, { patches }, { 'if-match': '"0"' })
-  return api(browser, 'POST', `/widgets/${widget.id}/releases`)
+  return publishNow(browser, widget.id)
+}
+
+/** Publishes a widget as it is now. */
+export async function publishNow<T>(browser: Browser, id: string): Promise<T> {
+  const { draftRevision } = await api<{ draftRevision: number }>(browser, 'GET', `/widgets/${id}`)
+  return api<T>(browser, 'POST', `/widgets/${id}/releases`, undefined, { 'if-match': `"${draftRevision}"` })
 }
 
 /** As a practitioner does: into the slot's field of the site's editor, and save. */

@@ -57,7 +57,7 @@ async function signedInElsewhere(): Promise<string> {
   await browser.driver.switchTo().window(first)
   recovered = async () => {
     await browser.driver.switchTo().window(second)
-    await browser.see('//h1[contains(., "Whose site")]', 30_000)
+    await browser.see('//h1[normalize-space()="Clients"]', 30_000)
     await browser.driver.switchTo().window(first)
   }
   return words
