@@ -26,7 +26,11 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } })
   response.headers.set('content-security-policy', policy)
   response.headers.set('x-content-type-options', 'nosniff')
-  response.headers.set('referrer-policy', 'same-origin')
+  // A link for one person must not reach another site by way of a referrer.
+  response.headers.set(
+    'referrer-policy',
+    request.nextUrl.pathname.startsWith('/join/') ? 'no-referrer' : 'same-origin',
+  )
   return response
 }
 
