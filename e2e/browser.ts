@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { Builder, By, error, logging, until, type WebElement } from 'selenium-webdriver'
+import { Builder, By, error, logging, type WebElement } from 'selenium-webdriver'
 import chrome from 'selenium-webdriver/chrome.js'
 
 export interface Browser {
@@ -68,14 +68,22 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
   }
   await viewport(1280, 800)
   const locate = (selector: string) => (/^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector))
-  const see = async (selector: string, withinMs = 20_000) => {
-    const element = await driver.wait(
-      until.elementLocated(locate(selector)),
+  // Found and looked at in one step: an element that is drawn anew in between is looked for again.
+  const see = (selector: string, withinMs = 20_000) =>
+    driver.wait(
+      async () => {
+        try {
+          const element = await driver.findElement(locate(selector))
+          return (await element.isDisplayed()) && element
+        } catch (failure) {
+          if (failure instanceof error.NoSuchElementError) return false
+          if (failure instanceof error.StaleElementReferenceError) return false
+          throw failure
+        }
+      },
       withinMs,
-      `not there: ${selector}`,
-    )
-    return driver.wait(until.elementIsVisible(element), withinMs, `not shown: ${selector}`)
-  }
+      `not shown: ${selector}`,
+    ) as Promise<WebElement>
   return {
     driver,
     viewport,
