@@ -69,12 +69,12 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
   await viewport(1280, 800)
   const locate = (selector: string) => (/^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector))
   // Found and looked at in one step: an element that is drawn anew in between is looked for again.
-  const see = (selector: string, withinMs = 20_000) =>
+  const see = (selector: string, withinMs = 20_000, enabled = false) =>
     driver.wait(
       async () => {
         try {
           const element = await driver.findElement(locate(selector))
-          return (await element.isDisplayed()) && element
+          return (await element.isDisplayed()) && (!enabled || (await element.isEnabled())) && element
         } catch (failure) {
           if (failure instanceof error.NoSuchElementError) return false
           if (failure instanceof error.StaleElementReferenceError) return false
@@ -82,7 +82,7 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
         }
       },
       withinMs,
-      `not shown: ${selector}`,
+      `not ${enabled ? 'to be clicked' : 'shown'}: ${selector}`,
     ) as Promise<WebElement>
   return {
     driver,
@@ -94,7 +94,7 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
     async click(selector) {
       for (let tries = 3; ; tries -= 1)
         try {
-          const element = await see(selector)
+          const element = await see(selector, undefined, true)
           await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element)
           return await element.click()
         } catch (failure) {
