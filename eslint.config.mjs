@@ -13,6 +13,37 @@ const notPure = (name, message) => ({
   message,
 })
 
+/** What neither the core nor the kinds may know. */
+const above = [
+  '@/*',
+  '**/server/**',
+  '**/studio/**',
+  '**/embed/**',
+  '**/app/**',
+  '**/standins/**',
+  'node:*',
+  'react',
+  'next',
+  'next/*',
+  'sequelize',
+  'pg',
+]
+const pure = {
+  'no-restricted-syntax': [
+    'error',
+    notPure('Date.now', 'There is no clock here: take `now` as an argument.'),
+    notPure('Math.random', 'There is no randomness here.'),
+    {
+      selector: 'MemberExpression[object.name="Intl"]',
+      message: 'Intl differs between Node and browsers: use the tables in core/locale.',
+    },
+    {
+      selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
+      message: 'There is no clock here: take `now` as an argument.',
+    },
+  ],
+}
+
 export default defineConfig([
   ...next,
   ...nextTs,
@@ -32,36 +63,15 @@ export default defineConfig([
   },
   wall(
     ['src/core/**'],
-    [
-      '@/*',
-      '**/server/**',
-      '**/studio/**',
-      '**/embed/**',
-      '**/app/**',
-      '**/standins/**',
-      'node:*',
-      'react',
-      'next',
-      'next/*',
-      'sequelize',
-      'pg',
-    ],
-    'The core computes only: it imports nothing of the other rooms, nothing of Node, no React.',
-    {
-      'no-restricted-syntax': [
-        'error',
-        notPure('Date.now', 'The core has no clock: take `now` as an argument.'),
-        notPure('Math.random', 'The core has no randomness.'),
-        {
-          selector: 'MemberExpression[object.name="Intl"]',
-          message: 'Intl differs between Node and browsers: use the tables in core/locale.',
-        },
-        {
-          selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
-          message: 'The core has no clock: take `now` as an argument.',
-        },
-      ],
-    },
+    [...above, '**/kinds/**', 'preact', 'preact/*', 'preact-render-to-string'],
+    'The core computes only: it imports nothing of the other rooms, nothing of Node, no React, no markup.',
+    pure,
+  ),
+  wall(
+    ['src/kinds/**'],
+    [...above, 'zod'],
+    'Kinds import only the core: nothing of the other rooms, nothing of Node, no React, no schemas.',
+    pure,
   ),
   wall(
     ['src/server/**'],
@@ -90,7 +100,7 @@ export default defineConfig([
   ),
   wall(
     ['src/standins/**'],
-    ['@/*', '../core/**', '../server/**', '../studio/**', '../embed/**', '../app/**'],
+    ['@/*', '../core/**', '../kinds/**', '../server/**', '../studio/**', '../embed/**', '../app/**'],
     'The stand-ins stand apart: they are the outside world.',
   ),
   wall(
@@ -117,7 +127,7 @@ export default defineConfig([
   { files: ['*.mjs'], rules: { 'import/no-anonymous-default-export': 'off' } },
   // Preact's markup has its own attribute names, and its views are no React components.
   {
-    files: ['src/core/**/*.tsx'],
+    files: ['src/kinds/**/*.tsx'],
     rules: { 'react/no-unknown-property': 'off', '@next/next/no-img-element': 'off' },
   },
   globalIgnores(['.next*/**', '.build/**', '.yimble/**', 'next-env.d.ts', 'tools/*.mjs']),

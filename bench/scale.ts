@@ -1,7 +1,7 @@
 /** The studio's pages with 1,000 clients, 20,000 widgets and 2 million items: how long the server takes for each, in turns. */
 import { randomUUID } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
-import { feed } from '../src/core/kinds/feed/kind'
+import { feed } from '../src/kinds/feed/kind'
 import { defaultsOf } from '../src/core/settings/settings'
 import { closeDatabase, db } from '../src/server/db/db'
 import { line, percentile, type Line } from './measure'
@@ -80,6 +80,9 @@ async function fill(): Promise<void> {
     `insert into widgets (id, client_id, agency_id, ref, name, kind, kind_version, settings)
     select gen_random_uuid(), c.id, c.agency_id, 's' || substr(md5(c.id::text || n), 1, 11), 'Scale ' || n, 'feed', 1, $1::jsonb || jsonb_build_object('sources', (select jsonb_agg(s.id) from sources s where s.client_id = c.id)) from clients c, generate_series(1, ${size.widgetsEach}) n where c.name like 'Scale %'`,
     { bind: [settings] },
+  )
+  await sequelize.query(
+    `insert into uses (widget_id, role, used_id) select w.id, 'sources', s::uuid from widgets w, jsonb_array_elements_text(w.settings -> 'sources') s where w.name like 'Scale %'`,
   )
   await sequelize.query(
     `insert into releases (id, widget_id, number, kind_version, settings, brand, published_by) select gen_random_uuid(), w.id, 1, 1, w.settings, $1::jsonb, $2 from widgets w where w.name like 'Scale %'`,

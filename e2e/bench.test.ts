@@ -176,7 +176,7 @@ describe('two designers on one draft', () => {
       await saved()
       await other.type('#field-look-spacing', '30')
       await saved(other)
-      await other.see('//*[contains(text(), "Robin Fernhollow changed: Shape: Border")]')
+      await other.see('//*[contains(text(), "Robin Fernhollow changed: Shape: Thickness of lines")]')
       await other.until<string>(
         `document.querySelector('#field-look-border').value`,
         (value) => value === '3',

@@ -14,6 +14,14 @@ const rulesBroken = async (filePath: string, code: string) =>
   )
 
 test.each([
+  ['the core draws markup', 'src/core/rules/broken.ts', "import { h } from 'preact'\nvoid h"],
+  [
+    'the core knows a kind',
+    'src/core/rules/broken.ts',
+    "import { kinds } from '../../kinds/all'\nvoid kinds",
+  ],
+  ['a kind carries a schema', 'src/kinds/feed/broken.ts', "import * as z from 'zod'\nvoid z"],
+  ['a kind asks the clock', 'src/kinds/feed/broken.ts', 'export const a = Date.now()'],
   ['the core reads a file', 'src/core/rules/broken.ts', "import { readFile } from 'node:fs'\nvoid readFile"],
   [
     'the core asks the server',
@@ -38,7 +46,7 @@ test.each([
   [
     'a stand-in imports the core',
     'src/standins/broken.ts',
-    "import { kinds } from '../core/kinds/all'\nvoid kinds",
+    "import { kinds } from '../kinds/all'\nvoid kinds",
   ],
   ['the embed ships a schema', 'src/embed/broken.ts', "import * as z from 'zod'\nvoid z"],
   ['the embed takes the page’s globals', 'src/embed/broken.ts', 'export const a = document.title'],

@@ -141,10 +141,10 @@ export const catalogue = {
     'Nothing to publish',
     (f) => `Release ${f.number} is live and the draft is the same.`,
   ),
-  sources_needed: entry(
+  intake_needed: entry(
     409,
-    'No source yet',
-    () => 'This widget has no source, so there is nothing to show. Add one under Gather.',
+    'Something is missing',
+    (f) => `${f.what}, so there is nothing to show. Choose it under Gather.`,
   ),
   // sources
   address_invalid: entry(

@@ -3,6 +3,8 @@ import { mkdir, readdir, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import { build } from 'esbuild'
+import { kinds } from '../kinds/all'
+import { markupOf } from '../kinds/markup'
 
 const behaviours = path.join(import.meta.dirname, 'behaviours')
 const common = {
@@ -33,7 +35,10 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
     chunks[name] = path.relative(folder, file!.path)
     files.set(chunks[name], file!.contents)
   }
-  const define = { yimbleChunks: JSON.stringify(chunks) }
+  const define = {
+    yimbleChunks: JSON.stringify(chunks),
+    yimbleMarkup: JSON.stringify(markupOf(kinds)),
+  }
   for (const [name, entry] of [
     ['embed.js', 'main.ts'],
     ['stage.js', 'stage.ts'],

@@ -1,9 +1,19 @@
 import { expect, test } from '@jest/globals'
-import { piecesOf } from './mount'
+import { portionsOf } from './mount'
 
-const entry = (at: number) => `<li class="card" data-key="k${at}"><p data-other="x">${at}</p></li>`
-const html = (count: number) =>
-  `<div class="y"><ul data-chunks>${Array.from({ length: count }, (_one, at) => entry(at)).join('')}</ul></div>`
+const card = (at: number) => `<li data-key="k${at}"><p>${at}</p></li>`
+const pieces = (count: number) => [
+  '<div class="y"><ul data-cards>',
+  ...Array.from({ length: count }, (_one, at) => card(at)),
+  '</ul><p>below</p></div>',
+]
+const frame = (count: number) =>
+  pieces(count).at(0)! +
+  pieces(count)
+    .slice(1, 5)
+    .filter((one) => one.startsWith('<li'))
+    .join('') +
+  pieces(count).at(-1)!
 
 test.each([
   [0, 1],
@@ -12,8 +22,11 @@ test.each([
   [5, 2],
   [12, 3],
   [13, 4],
-])('%i entries come in %i pieces that make the whole again', (count, pieces) => {
-  expect(piecesOf(html(count))).toHaveLength(pieces)
-  expect(piecesOf(html(count)).join('')).toBe(html(count))
+])('%i cards come in %i portions, the first with the frame around it', (count, portions) => {
+  const made = portionsOf(pieces(count))
+  expect(made).toHaveLength(portions)
+  expect(made[0]).toBe(frame(count))
+  expect(made.slice(1).join('')).toBe(pieces(count).slice(5, -1).join(''))
 })
-test('markup without a list is one piece', () => expect(piecesOf('<div>a</div>')).toEqual(['<div>a</div>']))
+test('markup without cards is one portion', () =>
+  expect(portionsOf(['<div>a</div>'])).toEqual(['<div>a</div>']))

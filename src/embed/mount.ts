@@ -1,5 +1,5 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
-import type { Artifact } from '../core/render/artifact'
+import type { Artifact } from '../kinds/artifact'
 import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
 import { errorWords } from './words'
 
@@ -111,7 +111,7 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
     return setState(element, 'off')
   }
   const document = element.ownerDocument
-  const [first, ...rest] = piecesOf(artifact.html)
+  const [first, ...rest] = portionsOf(artifact.pieces)
   const fragment = toFragment(document, first!)
   if (!fragment) return setState(element, 'error')
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
@@ -121,7 +121,7 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   element.replaceChildren()
   const data = artifact.jsonLd && dataScript(document, JSON.stringify(artifact.jsonLd))
   if (data) element.append(data)
-  const list = root.querySelector('[data-chunks]')
+  const list = root.querySelector('[data-cards]')
   for (const piece of rest) {
     await turn(document.defaultView!, around)
     list?.append(toFragment(document, piece)!)
@@ -137,15 +137,15 @@ async function turn(view: Window, around: Surroundings): Promise<void> {
   })
 }
 
-/**
- * The markup in pieces of a few entries each, none of which takes long to parse and lay out. A list marked `data-chunks`
- * stands last in a kind's markup and its entries carry `data-key`, so each piece is whole but for end tags that a parser
- * adds or passes over by itself.
- */
-export function piecesOf(html: string): string[] {
-  const starts = [...html.matchAll(/<\w+(?=[^<>]*\sdata-key=)/g)].map((match) => match.index)
-  const cuts = starts.filter((_start, at) => at > 0 && at % chunkSize === 0)
-  return [0, ...cuts].map((cut, at) => html.slice(cut, cuts[at]))
+/** The frame with its first cards, then the other cards by a few, none of which takes long to parse and lay out. */
+export function portionsOf(pieces: readonly string[]): string[] {
+  if (pieces.length < 2) return [...pieces]
+  const cards = pieces.slice(1, -1)
+  const portions: string[] = []
+  for (let at = 0; at < Math.max(1, cards.length); at += chunkSize)
+    portions.push(cards.slice(at, at + chunkSize).join(''))
+  portions[0] = pieces[0]! + portions[0]! + pieces.at(-1)!
+  return portions
 }
 
 async function finish(
@@ -163,7 +163,7 @@ async function finish(
     if (part) tell(element, 'action', { ref, part })
   })
   if (artifact) addFonts(document, artifact.fonts)
-  const names = artifact?.behaviours ?? (root.querySelector('[data-ago]') ? ['ago'] : [])
+  const names = artifact?.behaviours ?? element.dataset.behaviours?.split(' ') ?? []
   for (const name of names) {
     const chunk = around.chunks[name]
     if (!chunk) continue
@@ -179,13 +179,17 @@ async function finish(
     }
   }
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
+  // In a page of delivery's own a style element stands before it.
+  const box = root.querySelector('.y') ?? root.firstElementChild!
   const observer = new (document.defaultView as Window & typeof globalThis).ResizeObserver(([entry]) => {
     observer.disconnect()
-    if (artifact) fitReserve(element, artifact)
+    if (artifact) {
+      fitReserve(element, artifact)
+      giveBack(element, box)
+    }
     seen(element, ref, entry?.contentRect, around)
   })
-  // In a page of delivery's own a style element stands before it.
-  observer.observe(root.querySelector('.y') ?? root.firstElementChild!)
+  observer.observe(box)
 }
 
 /**
@@ -200,6 +204,26 @@ function fitReserve(element: HTMLElement, { reserve }: Artifact): void {
     ),
   )
   if (now > 0 && height > now) element.style.setProperty('--yimble-reserve', `${now}px`)
+}
+
+/**
+ * Heights are counted and never too low. What they are too high by is given back while the end of the widget lies below
+ * what is in view, and still does afterwards, so that nobody sees anything move.
+ */
+function giveBack(element: HTMLElement, box: Element): void {
+  const { IntersectionObserver } = element.ownerDocument.defaultView as Window & typeof globalThis
+  const observer = new IntersectionObserver(
+    ([entry]) => {
+      if (!entry?.rootBounds) return
+      const { bottom, height } = entry.boundingClientRect
+      const spare = height - box.getBoundingClientRect().height
+      if (bottom - spare <= entry.rootBounds.bottom) return
+      observer.disconnect()
+      element.style.setProperty('--yimble-reserve', '0px')
+    },
+    { threshold: [0, 0.25, 0.5, 0.75] },
+  )
+  observer.observe(element)
 }
 
 /** Tells delivery that this page shows the widget: which page, which size. Nothing about the visitor. */

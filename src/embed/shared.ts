@@ -1,5 +1,8 @@
 /** What embed and stage share: markup in under Trusted Types, styles, fonts. A guest in someone's page: never throws into it. */
 
+/** Set by the build: what the kinds' markup is made of. */
+declare const yimbleMarkup: object
+
 type Rules = { createHTML(markup: string): string }
 type TrustedTypes = { createPolicy(name: string, rules: Rules): Rules }
 /** One policy for the page; a second `createPolicy` of the same name may be refused. Copies of the script share it. */
@@ -36,50 +39,7 @@ function withSetHtml(document: Document, markup: string): DocumentFragment | und
   const box = document.createElement('div') as Setter
   if (!box.setHTML) return undefined
   try {
-    const elements = [
-      'div',
-      'section',
-      'ul',
-      'ol',
-      'li',
-      'article',
-      'h2',
-      'h3',
-      'h4',
-      'h5',
-      'p',
-      'a',
-      'img',
-      'time',
-      'span',
-      'button',
-      'details',
-      'summary',
-      'figure',
-      'figcaption',
-    ]
-    const attributes = [
-      'class',
-      'part',
-      'role',
-      'lang',
-      'dir',
-      'href',
-      'src',
-      'srcset',
-      'sizes',
-      'alt',
-      'loading',
-      'decoding',
-      'datetime',
-      'data-chunks',
-      'data-key',
-      'data-ago',
-      'tabindex',
-      'aria-hidden',
-      'aria-label',
-    ]
-    box.setHTML(markup, { sanitizer: { elements, attributes } })
+    box.setHTML(markup, { sanitizer: yimbleMarkup })
     const fragment = document.createDocumentFragment()
     fragment.append(...box.childNodes)
     return fragment
@@ -123,3 +83,7 @@ export const breathe = (view: Window): Promise<void> =>
       view.setTimeout(done)
     })
   })
+
+/** Numbers as the render writes them: Arabic with its own digits, whatever the browser thinks of it. */
+export const numbersOf = (locale: string): Intl.NumberFormat =>
+  new Intl.NumberFormat(locale || 'en', /^ar(-|$)/i.test(locale) ? { numberingSystem: 'arab' } : {})

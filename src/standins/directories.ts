@@ -1,7 +1,9 @@
 /** Stand-ins without a sign-in of their own: a reviews directory, a community host, and a directory of people that wants a key. */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { propPage, send } from './html'
-import { drawPicture } from './pictures'
+import { opinions } from './opinions'
+import { drawPicture, drawPortrait } from './pictures'
+import { practices } from './practice'
 import type { State } from './state'
 
 const json = (response: ServerResponse, body: unknown, status = 200) =>
@@ -21,6 +23,7 @@ const businesses = [
   { id: 'b4', name: 'Juniper Lane Vets', place: 'Upper Juniper', street: '1 Juniper Lane', reviews: 212 },
   { id: 'b5', name: 'The Old Quay Music Hall', place: 'Old Quay', street: 'The Quay', reviews: 133 },
   { id: 'b6', name: 'Wick & Willow Nursery', place: 'Wickmouth', street: 'Willow Drove', reviews: 71 },
+  { id: 'b7', name: 'جونيبر لين البيطرية', place: 'Upper Juniper', street: '1 Juniper Lane', reviews: 5 },
 ] as const
 const sentences = [
   'Kind people and worth the walk.',
@@ -81,11 +84,13 @@ export function createReviews(origin: string, state: State) {
       more: from + count < business.reviews,
       reviews: Array.from({ length: count }, (_one, index) => {
         const at = from + index
+        const written = opinions[business.id]?.[at]
         return {
           key: `${business.id}-${at}`,
           by: nameOf(at),
           stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10],
           says: `${sentences[at % sentences.length]!} ${sentences[(at * 3 + 2) % sentences.length]!}`,
+          ...written,
           on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs)
             .toISOString()
             .slice(0, 10),
@@ -139,6 +144,13 @@ export const peopleKey = 'county-people-demo-key'
 export function createPeople(origin: string) {
   return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', origin)
+    const portrait = /^\/portraits\/([a-z]+)\.jpg$/.exec(url.pathname)
+    if (portrait) {
+      const drawn = await drawPortrait(portrait[1]!)
+      return drawn
+        ? send(response, drawn, { 'Content-Type': 'image/jpeg' })
+        : send(response, propPage('Nobody here', ''), {}, 404)
+    }
     const picture = /^\/pictures\/(\d+)\.jpg$/.exec(url.pathname)
     if (picture)
       return send(response, await drawPicture('leaf', Number(picture[1])), { 'Content-Type': 'image/jpeg' })
@@ -150,8 +162,31 @@ export function createPeople(origin: string) {
         url.pathname === '/' ? 200 : 404,
       )
     if (request.headers['x-key'] !== peopleKey) return json(response, { error: 'key' }, 401)
+    const groups = Object.entries(practices).map(([id, { label, people }]) => ({
+      id,
+      label,
+      count: people.length,
+    }))
+    const practice = practices[url.searchParams.get('of') ?? '']
+    if (practice)
+      return json(response, {
+        more: false,
+        groups,
+        people: practice.people.map(({ portrait: drawing, about, days, pages = [], ...one }, at) => ({
+          ...one,
+          number: 500 + at,
+          postcode: 'QM5 2JL',
+          region: 'South Saltmere',
+          profile: `${origin}/person/${500 + at}`,
+          ...(drawing ? { picture: `${origin}/portraits/${drawing}.jpg` } : {}),
+          says: about,
+          hours: [days],
+          pages,
+        })),
+      })
     json(response, {
       more: false,
+      groups,
       people: Array.from({ length: 23 }, (_one, at) => ({
         number: 100 + at,
         given: ['Ada', 'Bo', 'Cy', 'Dot', 'Eli', 'Fay', 'Gus'][at % 7],

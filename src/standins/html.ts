@@ -1,8 +1,8 @@
 /** Bits that every stand-in shares: escaping, answers, forms, and the mark that says it is a demo. */
 import type { IncomingMessage, ServerResponse } from 'node:http'
+import { escapeUTF8 } from 'entities'
 
-export const escapeHtml = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+export const escapeHtml = escapeUTF8
 
 export function send(
   response: ServerResponse,

@@ -1,4 +1,5 @@
 /** Pictures for the demo's entries, drawn by the project: flat shapes from a seed, as JPEG. */
+import { readFile } from 'node:fs/promises'
 import sharp from 'sharp'
 import type { Publication } from './entries'
 
@@ -19,6 +20,14 @@ const shapes: Readonly<Record<Publication['motif'], (a: string, b: string, turn:
     `<path d="M600 720q-${260 + turn}-220 0-600q${260 + turn} 380 0 600z" fill="${a}"/><path d="M600 700V170" stroke="${b}" stroke-width="14"/><path d="M600 520l-110-90M600 430l110-90M600 340l-70-60" stroke="${b}" stroke-width="10"/>`,
   loaf: (a, b, turn) =>
     `<rect x="${300 - turn}" y="380" width="${600 + 2 * turn}" height="260" rx="130" fill="${a}"/><path d="M430 420l70 120M560 410l70 130M690 420l70 120" stroke="${b}" stroke-width="22" stroke-linecap="round"/>`,
+}
+
+const portraits = new URL('./pages/juniper/people/', import.meta.url)
+
+/** Somebody of the practice, from the drawing of that name; undefined where there is none. */
+export async function drawPortrait(name: string): Promise<Buffer | undefined> {
+  const svg = await readFile(new URL(`${name}.svg`, portraits)).catch(() => undefined)
+  return svg && sharp(svg).jpeg({ quality: 84 }).toBuffer()
 }
 
 const drawn = new Map<string, Promise<Buffer>>()

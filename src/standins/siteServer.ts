@@ -31,6 +31,8 @@ export function createSite(
     const { pathname } = new URL(request.url ?? '/', origin)
     if (pathname === '/healthz')
       return send(response, '{"status":"ok"}', { 'Content-Type': 'application/json' })
+    const file = site.files?.(pathname)
+    if (file) return send(response, file.bytes, { 'Content-Type': file.type })
     if (pathname === '/style.css')
       return send(response, styles[site.id] ?? '', { 'Content-Type': 'text/css' })
     if (pathname === '/edit' && request.method === 'POST') {
@@ -43,8 +45,9 @@ export function createSite(
       return sendEditor(response, id)
     }
     if (pathname === '/edit') return sendEditor(response)
-    if (pathname !== '/') return send(response, propPage('Nothing here', ''), {}, 404)
-    send(response, site.page(slots()), {
+    const page = Object.hasOwn(site.pages, pathname) ? site.pages[pathname] : undefined
+    if (!page) return send(response, propPage('Nothing here', ''), {}, 404)
+    send(response, page(slots()), {
       'Cache-Control': 'no-store',
       ...(site.policy ? { 'Content-Security-Policy': site.policy(delivery) } : {}),
     })

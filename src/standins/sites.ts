@@ -1,5 +1,6 @@
 /** The stand-in client sites: their pages with slots, and what each lets through of what is pasted. */
 import sanitizeHtml from 'sanitize-html'
+import { filesOf, pageFrom } from './pageFiles'
 
 export interface StandinSite {
   readonly id: string
@@ -11,7 +12,10 @@ export interface StandinSite {
   readonly save: (snippet: string) => string
   /** Content-Security-Policy of its pages; delivery's origin is on it, as a practitioner would have added it. */
   readonly policy?: (delivery: string) => string
-  readonly page: (slots: Readonly<Record<string, string>>) => string
+  /** By path. */
+  readonly pages: Readonly<Record<string, (slots: Readonly<Record<string, string>>) => string>>
+  /** Styles, fonts, drawings of its own, by path. */
+  readonly files?: (path: string) => { readonly bytes: Buffer; readonly type: string } | undefined
 }
 
 const page = (title: string, style: string, body: string) =>
@@ -43,6 +47,35 @@ h1{font-size:30px}a{color:#2f6b2a}footer{padding:24px;background:#22301f;color:#
 const slot = (slots: Readonly<Record<string, string>>, id: string, label: string) =>
   `<div id="${id}" data-label="${label}">${slots[id] ?? ''}</div>`
 
+const marlowick: StandinSite = {
+  id: 'marlowick',
+  name: 'Marlowick Bakery',
+  manner: 'A hand-made site of several pages. What is pasted goes in as it is.',
+  slots: [
+    { id: 'average-line', label: 'First screen, below the words' },
+    { id: 'reviews-row', label: 'Home page, in the middle' },
+    { id: 'reviews-wall', label: 'Page of its own' },
+  ],
+  save: (snippet) => snippet,
+  pages: { '/': pageFrom('marlowick/home.html'), '/reviews': pageFrom('marlowick/reviews.html') },
+  files: filesOf('marlowick'),
+}
+
+const juniper: StandinSite = {
+  id: 'juniper',
+  name: 'Juniper Lane Vets',
+  manner: 'A hand-made site in two languages. What is pasted goes in as it is.',
+  slots: [
+    { id: 'portraits', label: 'The practice' },
+    { id: 'directory', label: 'Everybody' },
+    { id: 'portraits-ar', label: 'The practice, in Arabic' },
+    { id: 'reviews-ar', label: 'Reviews, in Arabic' },
+  ],
+  save: (snippet) => snippet,
+  pages: { '/': pageFrom('juniper/home.html'), '/ar': pageFrom('juniper/ar.html') },
+  files: filesOf('juniper'),
+}
+
 export const standinSites: readonly StandinSite[] = [
   {
     id: 'kiln',
@@ -54,14 +87,16 @@ export const standinSites: readonly StandinSite[] = [
       { id: 'footer-slot', label: 'Dark footer' },
     ],
     save: (snippet) => snippet,
-    page: (slots) =>
-      page(
-        'Kiln &amp; Tide, ceramics workshop',
-        '',
-        `<header><strong>Kiln &amp; Tide</strong><nav><a href="/">Workshop</a><a href="/#classes">Classes</a><a href="/#shop">Pots</a></nav></header>
+    pages: {
+      '/': (slots) =>
+        page(
+          'Kiln &amp; Tide, ceramics workshop',
+          '',
+          `<header><strong>Kiln &amp; Tide</strong><nav><a href="/">Workshop</a><a href="/#classes">Classes</a><a href="/#shop">Pots</a></nav></header>
 <div class="row"><main><h1>Pots from the marsh road</h1><p>We throw, glaze and fire between the tide mill and the salt marsh. Come for a class, stay for the kettle.</p>${slot(slots, 'journal', 'Journal')}<h2 id="classes">Classes</h2><p>Beginners on Saturdays, hand-building on Wednesdays, and a long weekend in June for those who want to fire with wood.</p><p>Everything you make is yours once it has been through the kiln twice.</p></main><aside>${slot(slots, 'aside-slot', 'Side column')}</aside></div>
 <footer><p>Kiln &amp; Tide, Marsh Road, Saltmere</p>${slot(slots, 'footer-slot', 'Dark footer')}</footer>`,
-      ),
+        ),
+    },
   },
   {
     id: 'quay',
@@ -93,12 +128,14 @@ export const standinSites: readonly StandinSite[] = [
         },
         allowedSchemes: ['http', 'https'],
       }),
-    page: (slots) =>
-      page(
-        'The Old Quay Music Hall',
-        '',
-        `<header><b>The Old Quay</b></header><div class="block"><h1>Music by the water since the roof leaked</h1><p>Concerts, sessions and a bar that faces west.</p>${slot(slots, 'block-news', 'HTML block')}<p>Doors open an hour before the music.</p></div><footer>The Old Quay Music Hall, Harbour Steps, Tidewick</footer>`,
-      ),
+    pages: {
+      '/': (slots) =>
+        page(
+          'The Old Quay Music Hall',
+          '',
+          `<header><b>The Old Quay</b></header><div class="block"><h1>Music by the water since the roof leaked</h1><p>Concerts, sessions and a bar that faces west.</p>${slot(slots, 'block-news', 'HTML block')}<p>Doors open an hour before the music.</p></div><footer>The Old Quay Music Hall, Harbour Steps, Tidewick</footer>`,
+        ),
+    },
   },
   {
     id: 'nursery',
@@ -109,11 +146,15 @@ export const standinSites: readonly StandinSite[] = [
     save: (snippet) => snippet,
     policy: (delivery) =>
       `default-src 'self'; script-src 'self' ${delivery}; connect-src 'self' ${delivery}; img-src 'self' ${delivery}; font-src 'self' ${delivery}; frame-src ${delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble; base-uri 'none'; form-action 'self'`,
-    page: (slots) =>
-      page(
-        'Wick &amp; Willow Nursery',
-        '',
-        `<header><b>Wick &amp; Willow</b></header><div class="wrap"><main><h1>Plants for gardens with weather</h1><p>Grown outdoors, sold with advice, replaced if they sulk.</p>${slot(slots, 'notes', 'Garden notes')}<p>Open every day but the first frost.</p></main></div><footer>Wick &amp; Willow Nursery, Willow Lane, Wickham-on-the-Map</footer>`,
-      ),
+    pages: {
+      '/': (slots) =>
+        page(
+          'Wick &amp; Willow Nursery',
+          '',
+          `<header><b>Wick &amp; Willow</b></header><div class="wrap"><main><h1>Plants for gardens with weather</h1><p>Grown outdoors, sold with advice, replaced if they sulk.</p>${slot(slots, 'notes', 'Garden notes')}<p>Open every day but the first frost.</p></main></div><footer>Wick &amp; Willow Nursery, Willow Lane, Wickham-on-the-Map</footer>`,
+        ),
+    },
   },
+  marlowick,
+  juniper,
 ]

@@ -19,6 +19,7 @@ export const leaf = z.union([
   z.boolean(),
   z.array(z.string().max(200)).max(100),
   z.strictObject({ link: z.string().max(60) }),
+  z.strictObject({ word: z.string().max(60) }),
   ruleTree,
 ])
 export const settings = z.record(z.string().max(60), leaf)
@@ -116,7 +117,7 @@ export const source = z.object({
     .describe('While a connected source is being read for the first time'),
   connection: z.enum(['ok', 'lost']).nullable(),
   reviews: z
-    .object({ average: z.number(), count: z.int() })
+    .object({ average: z.number(), count: z.int(), byStars: z.array(z.int()) })
     .nullable()
     .describe('Stars of five, of all its reviews, also of those that wait or are hidden'),
   closed: z.int().describe('Items that the source marks private; they never leave the studio'),
@@ -184,6 +185,9 @@ const moreFacts = {
   reviewRating: rating.optional(),
   aggregateRating: rating.optional(),
   itemReviewed: z.string().optional(),
+  comment: z
+    .object({ text: z.string(), author: z.string().optional(), dateCreated: z.string().optional() })
+    .optional(),
   offers: offer.optional(),
   duration: z.string().optional(),
   familyName: z.string().optional(),

@@ -1,12 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
 import { plainBrand } from '../design/brand'
 import { contrast } from '../design/contrast'
-import { getKind } from '../kinds/all'
-import { defaultsOf, resolveSettings } from '../settings/settings'
+import { getKind } from '../../kinds/all'
+import { valuesOf } from '../../kinds/render'
+import { defaultsOf } from '../settings/settings'
 import { findingsOf } from './findings'
 import { layoutMarks } from './marks'
 
-const settings = { ...defaultsOf(getKind('feed').fields), sources: ['s'] }
+const feed = getKind('feed')
+const settings = { ...defaultsOf(feed.fields), sources: ['s'] }
 const measured = {
   viewport: 1280,
   slot: 700,
@@ -20,7 +22,7 @@ const measured = {
 const findings = (change: object, place: object = {}, shown = 3, total = 9) =>
   findingsOf(
     { ...settings, ...change },
-    resolveSettings({ ...settings, ...change }, plainBrand),
+    valuesOf(feed, { ...settings, ...change }, plainBrand, 'en'),
     [{ ...measured, ...place }],
     shown,
     total,

@@ -23,6 +23,7 @@ test('the average is on one scale, of reviews only', () =>
   expect(averageStars([...reviews, { ...review('p', 1), type: 'Product' }])).toEqual({
     average: 3.75,
     count: 4,
+    byStars: [2, 1, 0, 0, 1],
   }))
 test.each<[string, Rule[], string[]]>([
   [
@@ -43,7 +44,7 @@ test.each<[string, Rule[], string[]]>([
   ['nothing left out', [{ type: 'stars', least: 0, most: 5 }], []],
 ])('%s', (_name, rules, expected) => expect(told(...rules)).toEqual(expected))
 test('what waits for a decision counts as left out', () =>
-  expect(truthFindings(reviews.slice(0, 2), [], { average: 3.75, count: 4 })[0]?.what).toContain(
+  expect(truthFindings(reviews.slice(0, 2), [], { average: 3.75, count: 4, byStars: [] })[0]?.what).toContain(
     '2 of 4 reviews are left out, and those that show look better: 5.0 stars, not 3.8.',
   ))
 test('what is no review says nothing', () =>

@@ -6,6 +6,7 @@ const averages = fc.array(
   fc.record({
     average: fc.double({ min: 0, max: 5, noNaN: true }),
     count: fc.integer({ min: 1, max: 10_000 }),
+    byStars: fc.array(fc.nat(1000), { minLength: 5, maxLength: 5 }),
   }),
   { minLength: 1, maxLength: 8 },
 )
@@ -14,10 +15,10 @@ test('none is none', () => expect(together([])).toBeUndefined())
 test('what counts more weighs more', () =>
   expect(
     together([
-      { average: 5, count: 3 },
-      { average: 1, count: 1 },
+      { average: 5, count: 3, byStars: [3, 0, 0, 0, 0] },
+      { average: 1, count: 1, byStars: [0, 0, 0, 0, 1] },
     ]),
-  ).toEqual({ average: 4, count: 4 }))
+  ).toEqual({ average: 4, count: 4, byStars: [3, 0, 0, 0, 1] }))
 test('it lies between the lowest and the highest, and the order of the sources does not matter', () =>
   fc.assert(
     fc.property(averages, (all) => {

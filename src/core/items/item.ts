@@ -99,6 +99,8 @@ export interface MoreFacts {
   readonly aggregateRating?: Rating
   /** What a review is about. */
   readonly itemReviewed?: string
+  /** What the one that is reviewed answered. */
+  readonly comment?: { readonly text: string; readonly author?: string; readonly dateCreated?: string }
   readonly offers?: Offer
   /** ISO 8601 duration */
   readonly duration?: string

@@ -1,75 +1,52 @@
-/** Dates in words from bundled tables: Intl differs between Node and browsers, and a widget must not. */
+/**
+ * Dates in words from tables of our own: Intl differs between Node and browsers, and a widget must not. The names and
+ * their order follow CLDR's long dates, without the weekday.
+ */
+import { digitsIn } from './numbers'
+import { languageOf, type Language } from './phrase'
 
 interface Table {
   readonly months: readonly string[]
-  readonly shape: (day: number, month: string, year: number) => string
+  readonly shape: (day: string, month: string, year: string) => string
 }
 
-const dayFirst = (day: number, month: string, year: number) => `${day} ${month} ${year}`
-const list = (names: string) => names.split(' ')
+const dayFirst = (day: string, month: string, year: string) => `${day} ${month} ${year}`
+const withDe = (day: string, month: string, year: string) => `${day} de ${month} de ${year}`
+const table = (months: string, shape = dayFirst): Table => ({ months: months.split(' '), shape })
 
-const tables = new Map<string, Table>([
-  [
-    'en',
-    {
-      months: list('January February March April May June July August September October November December'),
-      shape: dayFirst,
-    },
-  ],
-  [
-    'en-us',
-    {
-      months: list('January February March April May June July August September October November December'),
-      shape: (day, month, year) => `${month} ${day}, ${year}`,
-    },
-  ],
-  [
-    'de',
-    {
-      months: list('Januar Februar März April Mai Juni Juli August September Oktober November Dezember'),
-      shape: (day, month, year) => `${day}. ${month} ${year}`,
-    },
-  ],
-  [
-    'fr',
-    {
-      months: list('janvier février mars avril mai juin juillet août septembre octobre novembre décembre'),
-      shape: dayFirst,
-    },
-  ],
-  [
-    'es',
-    {
-      months: list(
-        'enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre',
-      ),
-      shape: (day, month, year) => `${day} de ${month} de ${year}`,
-    },
-  ],
-  [
-    'it',
-    {
-      months: list(
-        'gennaio febbraio marzo aprile maggio giugno luglio agosto settembre ottobre novembre dicembre',
-      ),
-      shape: dayFirst,
-    },
-  ],
-  [
-    'nl',
-    {
-      months: list('januari februari maart april mei juni juli augustus september oktober november december'),
-      shape: dayFirst,
-    },
-  ],
-])
+const english = 'January February March April May June July August September October November December'
+const american = table(english, (day, month, year) => `${month} ${day}, ${year}`)
+const tables: Readonly<Record<Language, Table>> = {
+  en: table(english),
+  cy: table('Ionawr Chwefror Mawrth Ebrill Mai Mehefin Gorffennaf Awst Medi Hydref Tachwedd Rhagfyr'),
+  de: table(
+    'Januar Februar März April Mai Juni Juli August September Oktober November Dezember',
+    (day, month, year) => `${day}. ${month} ${year}`,
+  ),
+  es: table(
+    'enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre',
+    withDe,
+  ),
+  fr: table('janvier février mars avril mai juin juillet août septembre octobre novembre décembre'),
+  it: table('gennaio febbraio marzo aprile maggio giugno luglio agosto settembre ottobre novembre dicembre'),
+  nl: table('januari februari maart april mei juni juli augustus september oktober november december'),
+  // Months in the genitive, as they stand behind a day.
+  pl: table(
+    'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
+  ),
+  pt: table(
+    'janeiro fevereiro março abril maio junho julho agosto setembro outubro novembro dezembro',
+    withDe,
+  ),
+  ar: table('يناير فبراير مارس أبريل مايو يونيو يوليو أغسطس سبتمبر أكتوبر نوفمبر ديسمبر'),
+}
 
-const tableOf = (locale: string) =>
-  tables.get(locale.toLowerCase()) ?? tables.get(locale.slice(0, 2).toLowerCase()) ?? tables.get('en')!
+const tableOf = (locale: string) => (locale.toLowerCase() === 'en-us' ? american : tables[languageOf(locale)])
 
 /** @param offsetMinutes - east of UTC, at that instant @returns e.g. `2 March 2026` */
 export function dateInWords(iso: string, locale: string, offsetMinutes: number): string {
   const local = new Date(Date.parse(iso) + offsetMinutes * 60_000)
-  const table = tableOf(locale)
-  return table.shape(local.getUTCDate(), table.months[local.getUTCMonth()]!, local.getUTCFullYear())
+  const { months, shape } = tableOf(locale)
+  const digits = (value: number) => digitsIn(String(value), locale)
+  return shape(digits(local.getUTCDate()), months[local.getUTCMonth()]!, digits(local.getUTCFullYear()))
 }

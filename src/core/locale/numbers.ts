@@ -19,12 +19,17 @@ const signs: Readonly<Record<string, string>> = {
 const whole = new Set(['JPY', 'KRW', 'VND', 'ISK'])
 const noBreak = '\u00a0'
 
-/** Which separators a language puts into numbers. */
+/** What a language writes between the whole and the rest, and between thousands. */
 function separators(locale: string): { readonly point: string; readonly thousands: string } {
   const language = locale.toLowerCase().split('-')[0]!
   if (language === 'en' || language === 'cy') return { point: '.', thousands: ',' }
+  if (language === 'ar') return { point: '٫', thousands: '٬' }
   return { point: ',', thousands: language === 'fr' || language === 'pl' ? noBreak : '.' }
 }
+
+/** Western digits as the language writes them. */
+export const digitsIn = (text: string, locale: string): string =>
+  /^ar(-|$)/i.test(locale) ? text.replace(/[0-9]/g, (digit) => '٠١٢٣٤٥٦٧٨٩'[Number(digit)]!) : text
 
 /** Halves are rounded up, as people do. @param digits - behind the point */
 export function numberInWords(value: number, digits: number, locale: string): string {
@@ -32,7 +37,8 @@ export function numberInWords(value: number, digits: number, locale: string): st
   const [units = '', rest] = (Math.round(Math.abs(value) * 10 ** digits) / 10 ** digits)
     .toFixed(digits)
     .split('.')
-  return `${value < 0 ? '−' : ''}${units.replace(/\B(?=(\d{3})+$)/g, thousands)}${rest === undefined ? '' : point + rest}`
+  const words = units.replace(/\B(?=(\d{3})+$)/g, thousands) + (rest === undefined ? '' : point + rest)
+  return digitsIn(`${value < 0 ? '−' : ''}${words}`, locale)
 }
 
 /** English writes 1,234.50 with the sign before it; most others 1.234,50 with the sign behind it, Dutch before it. */

@@ -14,12 +14,18 @@ export type Value = string | number | boolean | readonly string[] | RuleTree
 export interface Link {
   readonly link: string
 }
-export type Leaf = Value | Link
+/** A leaf that says one of the kind's words in the client's language, e.g. `{ word: 'readOn' }`. */
+export interface Word {
+  readonly word: string
+}
+export type Leaf = Value | Link | Word
 /** Every path of the kind, each with a leaf of its own. */
 export type Settings = Readonly<Record<string, Leaf>>
 
 export const isLink = (leaf: Leaf | undefined): leaf is Link =>
   typeof leaf === 'object' && !Array.isArray(leaf) && 'link' in leaf
+export const isWord = (leaf: Leaf | undefined): leaf is Word =>
+  typeof leaf === 'object' && !Array.isArray(leaf) && 'word' in leaf
 
 export interface Option {
   readonly value: string
@@ -64,13 +70,23 @@ export interface FieldFacts {
 /** `V` is the type of the value once links are resolved. */
 export interface Field<V extends Value = Value> extends FieldFacts {
   readonly control: Control
-  readonly default: V | Link
+  readonly default: V | Link | Word
 }
 
 export type Fields = Readonly<Record<string, Field>>
+/** Distributes over a union of records: all their paths, what fits at one, and settings of any of them. */
+export type PathIn<F extends Fields> = F extends Fields ? keyof F & string : never
+export type LeafAt<F extends Fields, P extends string> = F extends Fields
+  ? P extends keyof F
+    ? F[P] extends Field<infer V>
+      ? V | Link | Word
+      : never
+    : never
+  : never
+export type SettingsIn<F extends Fields> = { readonly [P in PathIn<F>]?: LeafAt<F, P> }
 export type ValuesOf<F extends Fields> = { readonly [P in keyof F]: F[P] extends Field<infer V> ? V : never }
 
-type Extra<V extends Value> = FieldFacts & { readonly default: V | Link }
+type Extra<V extends Value> = FieldFacts & { readonly default: V | Link | Word }
 
 export const choice = <const O extends readonly Option[]>(
   options: O,

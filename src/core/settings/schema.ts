@@ -39,15 +39,25 @@ export const linksFor = (field: Field): string[] => {
   return [...new Set([...links, ...own])]
 }
 
-/** One leaf: an own value, or a link to the brand where there is something to follow. */
-export function leafSchema(field: Field): z.ZodType {
+/** What a leaf is checked by: its field, and the words that the kind can say. */
+interface Speaking {
+  readonly fields: Fields
+  readonly words: Readonly<Record<string, object>>
+}
+
+/** One leaf: an own value, a link to the brand where there is something to follow, or a word where it is text. */
+export function leafSchema(field: Field, words: readonly string[] = []): z.ZodType {
+  const choices = [valueSchema(field.control)]
+  const oneOf = (names: readonly string[]) => z.enum(names as [string, ...string[]])
   const links = linksFor(field)
-  const value = valueSchema(field.control)
-  return links.length === 0
-    ? value
-    : z.union([value, z.strictObject({ link: z.enum(links as [string, ...string[]]) })])
+  if (links.length > 0) choices.push(z.strictObject({ link: oneOf(links) }))
+  if (field.control.type === 'text' && words.length > 0) choices.push(z.strictObject({ word: oneOf(words) }))
+  return choices.length === 1 ? choices[0]! : z.union(choices)
 }
 
 /** All leaves of a kind; every one is required, since a draft keeps each of its values itself. */
-export const settingsSchema = (fields: Fields): z.ZodObject =>
-  z.strictObject(Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, leafSchema(field)])))
+export function settingsSchema({ fields, words }: Speaking): z.ZodObject {
+  const names = Object.keys(words)
+  const leaves = Object.entries(fields).map(([path, field]) => [path, leafSchema(field, names)] as const)
+  return z.strictObject(Object.fromEntries(leaves))
+}

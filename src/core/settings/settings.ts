@@ -6,7 +6,7 @@ import { brandValue, type Brand } from '../design/brand'
 import { fontFamilies } from '../design/fonts'
 import { ruleInWords } from '../rules/inWords'
 import type { RuleTree } from '../rules/tree'
-import { isLink, type Field, type Fields, type Leaf, type Settings, type Value } from './field'
+import { isLink, isWord, type Field, type Fields, type Leaf, type Settings, type Value } from './field'
 
 export interface Patch {
   readonly path: string
@@ -19,6 +19,7 @@ export const defaultsOf = (fields: Fields): Settings =>
 
 export function sameLeaf(a: Leaf | undefined, b: Leaf | undefined): boolean {
   if (isLink(a) || isLink(b)) return isLink(a) && isLink(b) && a.link === b.link
+  if (isWord(a) || isWord(b)) return isWord(a) && isWord(b) && a.word === b.word
   if (Array.isArray(a) && Array.isArray(b))
     return a.length === b.length && a.every((one, at) => one === b[at])
   if (isTree(a) && isTree(b)) return JSON.stringify(a) === JSON.stringify(b)
@@ -42,14 +43,17 @@ export function differences(fields: Fields, before: Settings, after: Settings): 
   )
 }
 
-/** Every link replaced by the brand's value of now. */
-export function resolveSettings(settings: Settings, brand: Brand): Readonly<Record<string, Value>> {
-  return Object.fromEntries(
-    Object.entries(settings).map(([path, leaf]) => [
-      path,
-      isLink(leaf) ? brandValue(brand, leaf.link) : leaf,
-    ]),
-  )
+/** Every link replaced by the brand's value of now, every word by what it is in the client's language. */
+export function resolveSettings(
+  settings: Settings,
+  brand: Brand,
+  sayWord: (word: string) => string,
+): Readonly<Record<string, Value>> {
+  const valueOf = (leaf: Leaf): Value => {
+    if (isLink(leaf)) return brandValue(brand, leaf.link)
+    return isWord(leaf) ? sayWord(leaf.word) : leaf
+  }
+  return Object.fromEntries(Object.entries(settings).map(([path, leaf]) => [path, valueOf(leaf)]))
 }
 
 /** Whether a control is worth showing beside these settings. */
@@ -64,6 +68,7 @@ export function isShown({ shownWhen }: Field, settings: Settings): boolean {
 export function describeLeaf(field: Field, leaf: Leaf | undefined): string {
   if (leaf === undefined) return 'not set'
   if (isLink(leaf)) return `brand ${leaf.link.replace(/^\w+\./, '')}`
+  if (isWord(leaf)) return 'in the client’s language'
   const { control } = field
   switch (control.type) {
     case 'choice':

@@ -29,9 +29,9 @@ describe('snippets', () => {
     ],
     [
       'frame',
-      '<iframe src="https://d.example/f/k3v9q2ab" title="News &quot;of&quot; &lt;us>" width="100%" height="900" frameborder="0" loading="lazy"></iframe>',
+      '<iframe src="https://d.example/f/k3v9q2ab" title="News &quot;of&quot; &lt;us&gt;" width="100%" height="900" frameborder="0" loading="lazy"></iframe>',
     ],
-    ['link', '<a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us></a>'],
+    ['link', '<a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a>'],
   ] as const)('%s', (form, code) => expect(snippetOf(form, facts)).toBe(code))
 
   test.each([

@@ -1,4 +1,5 @@
 /** The forms that a snippet can have, what each is good for, and which of them a platform lets through. */
+import { escapeUTF8 } from 'entities'
 import type { Platform } from './platforms'
 
 export const snippetForms = ['element', 'div', 'bare', 'frame', 'link'] as const
@@ -22,8 +23,6 @@ export interface SnippetFacts {
   readonly heights: readonly { readonly viewport: number; readonly height: number }[]
 }
 
-const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;')
-
 export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
   const { ref, delivery } = facts
   const script = `<script async src="${delivery}/embed.js"></script>`
@@ -36,9 +35,9 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
     case 'bare':
       return `<div data-yimble="${ref}">${spacer(facts)}</div>\n${script}`
     case 'frame':
-      return `<iframe src="${delivery}/f/${ref}" title="${escape(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
+      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
     case 'link':
-      return `<a href="${delivery}/h/${ref}">${escape(facts.title)}</a>`
+      return `<a href="${delivery}/h/${ref}">${escapeUTF8(facts.title)}</a>`
   }
 }
 

@@ -2,7 +2,7 @@
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import { itemTypes } from '@/core/items/item'
-import { kinds } from '@/core/kinds/all'
+import { kinds } from '@/kinds/all'
 import { linksFor } from '@/core/settings/schema'
 import { problem, ProblemError } from '@/core/problems'
 import { platforms } from '@/core/snippet/platforms'
@@ -37,12 +37,19 @@ const platform = z.enum(platforms.map((one) => one.id) as [string, ...string[]])
 const timeZone = z.string().max(60).refine(isZone, 'no such time zone')
 const locale = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is written like en or en-GB')
 
+const pick = <T extends object, const K extends readonly (keyof T)[]>(of: T, names: K): Pick<T, K[number]> =>
+  Object.fromEntries(names.map((name) => [name, of[name]])) as Pick<T, K[number]>
+
 const kindShape = z.object({
   id: z.string(),
   version: z.int(),
   label: z.string(),
   description: z.string(),
-  accepts: z.array(z.string()),
+  intake: z
+    .array(
+      z.object({ path: z.string(), label: z.string(), several: z.boolean(), accepts: z.array(z.string()) }),
+    )
+    .describe('What goes into it: the setting that chooses it, and which types of items or objects it takes'),
   fields: z
     .record(z.string(), z.unknown())
     .describe('Field by path: label, step, control, default, and the brand tokens it may link to'),
@@ -85,16 +92,16 @@ export const routes: readonly Route[] = [
     summary: 'Kinds of widgets that can be made',
     response: z.array(kindShape),
     run: async () =>
-      kinds.map(({ id: kindId, version, label, description, accepts, fields, startingPoints, parts }) => ({
-        id: kindId,
-        version,
-        label,
-        description,
-        accepts,
-        startingPoints,
-        parts,
+      kinds.map((kind) => ({
+        ...pick(kind, ['id', 'version', 'label', 'description', 'startingPoints', 'parts']),
+        intake: Object.entries(kind.intake).map(([path, { label, several, takes }]) => ({
+          path,
+          label,
+          several,
+          accepts: 'items' in takes ? takes.items : [takes.object],
+        })),
         fields: Object.fromEntries(
-          Object.entries(fields).map(([path, field]) => [path, { ...field, links: linksFor(field) }]),
+          Object.entries(kind.fields).map(([path, field]) => [path, { ...field, links: linksFor(field) }]),
         ),
       })),
   }),

@@ -32,6 +32,10 @@ const commands: Readonly<
     does: 'format, lint, types, unit, database and browser tests',
     run: async (args) => (await import('./test')).test(args),
   },
+  gallery: {
+    does: 'gallery DIR: every kind and starting point as pages, with an index',
+    run: async (args) => (await import('./gallery')).gallery(args),
+  },
   bench: { does: 'measure against the budgets', run: async (args) => (await import('./bench')).bench(args) },
   read: {
     does: 'read any format: ./yimble read [--base ADDRESS] [--from DAY] [--to DAY] FILE|ADDRESS …',

@@ -1,4 +1,5 @@
 /** The demo world: two agencies, made-up clients, their sites, and widgets that are live on them. Does nothing when it is there. */
+import type { PageShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import type { Leaf } from '@/core/settings/field'
 import { db } from '../db/db'
@@ -9,7 +10,8 @@ import { itemsOf } from '../services/items'
 import { importPlaces } from '../services/places'
 import { publishNow, snippetsOf } from '../services/releases'
 import { hashPassword } from '../services/secrets'
-import { addSite } from '../services/sites'
+import { addKey } from '../services/connections'
+import { addPage, addSite } from '../services/sites'
 import { addConnected, addSource } from '../services/sources'
 import { addFile } from '../services/tables'
 import { changeDraft, changeWidget, createWidget } from '../services/widgets'
@@ -56,15 +58,16 @@ export async function seed(standinsPort: number): Promise<void> {
 
   const publisher = `http://127.0.0.4:${standinsPort}`
   const site = (index: number) => `http://127.0.0.${5 + index}:${standinsPort}`
-  const client = async (actor: Actor, name: string, look: Brand) => {
-    const { id } = await createClient(actor, { name, locale: 'en-GB', timeZone: 'Europe/London' })
+  const client = async (actor: Actor, name: string, look: Brand, locale = 'en-GB') => {
+    const { id } = await createClient(actor, { name, locale, timeZone: 'Europe/London' })
     await changeClient(actor, id, { brand: look })
     return id
   }
 
   const kiln = await client(designer, 'Kiln & Tide', brands.kiln)
   const bakery = await client(designer, 'Marlowick Bakery', brands.bakery)
-  await client(designer, 'Juniper Lane Vets', brands.vets)
+  const vets = await client(designer, 'Juniper Lane Vets', brands.vets)
+  const vetsInArabic = await client(designer, 'Juniper Lane Vets, Arabic', brands.vets, 'ar')
   const quay = await client(designer, 'The Old Quay Music Hall', brands.quay)
   const nursery = await client(designer, 'Wick & Willow Nursery', brands.nursery)
 
@@ -88,13 +91,31 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'wick-and-willow.example',
     platform: 'strict',
   })
+  const bakerySite = await addSite(designer, bakery, {
+    address: site(3),
+    name: 'marlowick-bakery.example',
+    platform: 'plain',
+  })
+  const bakeryReviews = await addPage(designer, bakerySite.id, { address: `${site(3)}/reviews` })
+  const vetsSite = await addSite(designer, vets, {
+    address: site(4),
+    name: 'juniper-lane.example',
+    platform: 'plain',
+  })
+  const arabicSite = await addSite(designer, vetsInArabic, {
+    address: `${site(4)}/ar`,
+    name: 'juniper-lane.example/ar',
+    platform: 'plain',
+  })
 
   const live = async (facts: {
     client: string
+    /** `feed` when left out. */
+    kind?: string
     name: string
     from: string
     source: string
-    site: typeof kilnSite
+    page: PageShape
     slot: string
     form: 'element' | 'div' | 'bare' | 'frame' | 'link'
     standin: number
@@ -102,11 +123,11 @@ export async function seed(standinsPort: number): Promise<void> {
     settings?: Readonly<Record<string, Leaf>>
   }) => {
     const widget = await createWidget(designer, facts.client, {
-      kind: 'feed',
+      kind: facts.kind ?? 'feed',
       name: facts.name,
       from: facts.from,
     })
-    const page = facts.site.pages[0]!
+    const { page } = facts
     const [phone, tablet, computer] = facts.widths
     await changeWidget(designer, widget.id, {
       pageId: page.id,
@@ -138,7 +159,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'Workshop journal',
     from: 'cards',
     source: journal.id,
-    site: kilnSite,
+    page: kilnSite.pages[0]!,
     slot: 'journal',
     form: 'element',
     standin: 0,
@@ -155,7 +176,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'Journal in the side column',
     from: 'column',
     source: journal.id,
-    site: kilnSite,
+    page: kilnSite.pages[0]!,
     slot: 'aside-slot',
     form: 'div',
     standin: 0,
@@ -167,7 +188,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'Footer lines',
     from: 'column',
     source: journal.id,
-    site: kilnSite,
+    page: kilnSite.pages[0]!,
     slot: 'footer-slot',
     form: 'element',
     standin: 0,
@@ -185,7 +206,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'Hall news',
     from: 'list',
     source: news.id,
-    site: quaySite,
+    page: quaySite.pages[0]!,
     slot: 'block-news',
     form: 'frame',
     standin: 1,
@@ -205,7 +226,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'Garden notes',
     from: 'cards',
     source: notes.id,
-    site: nurserySite,
+    page: nurserySite.pages[0]!,
     slot: 'notes',
     form: 'bare',
     standin: 2,
@@ -220,20 +241,104 @@ export async function seed(standinsPort: number): Promise<void> {
     key: 'b1 Marlowick Bakery',
     label: 'What people say',
   })
-  const said = await createWidget(designer, bakery, {
-    kind: 'feed',
-    name: 'What people say',
-    from: 'reviews',
+  const review = { client: bakery, kind: 'reviews', source: opinions.id, standin: 3 } as const
+  await live({
+    ...review,
+    name: 'Average in a line',
+    from: 'line',
+    page: bakerySite.pages[0]!,
+    slot: 'average-line',
+    form: 'element',
+    widths: [350, 728, 480],
   })
-  await changeDraft(designer, said.id, 0, [
-    { path: 'sources', from: [], to: [opinions.id], label: 'Set up' },
-    {
-      path: 'rules.tree',
-      from: { v: 1, all: [] },
-      to: { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] },
-      label: 'Set up',
+  await live({
+    ...review,
+    name: 'What people say',
+    from: 'row',
+    page: bakerySite.pages[0]!,
+    slot: 'reviews-row',
+    form: 'element',
+    widths: [350, 720, 1120],
+    settings: {
+      'heading.text': 'What people take home',
+      'rules.tree': { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] },
     },
-  ])
+  })
+  await live({
+    ...review,
+    name: 'All reviews',
+    from: 'wall',
+    page: bakeryReviews,
+    slot: 'reviews-wall',
+    form: 'element',
+    widths: [350, 720, 1120],
+    settings: { 'write.url': 'https://county-opinions.example/marlowick-bakery' },
+  })
+
+  const register = await addKey(designer, vets, 'people', peopleKey)
+  const everybody = await addConnected(designer, vets, {
+    connector: 'people',
+    connectionId: register.id,
+    key: 'of=juniper',
+    label: 'The practice',
+  })
+  const people = {
+    client: vets,
+    kind: 'team',
+    source: everybody.id,
+    page: vetsSite.pages[0]!,
+    standin: 4,
+  } as const
+  await live({
+    ...people,
+    name: 'Who you will meet',
+    from: 'portraits',
+    slot: 'portraits',
+    form: 'element',
+    widths: [350, 720, 1120],
+    settings: { 'look.font': 'brand' },
+  })
+  await live({
+    ...people,
+    name: 'Directory',
+    from: 'directory',
+    slot: 'directory',
+    form: 'element',
+    widths: [350, 720, 1120],
+    settings: { 'heading.text': 'Everybody at the practice', 'look.font': 'brand', 'facts.picture': false },
+  })
+  const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)
+  const arabicPeople = await addConnected(designer, vetsInArabic, {
+    connector: 'people',
+    connectionId: arabicRegister.id,
+    key: 'of=juniper-ar',
+    label: 'The practice',
+  })
+  const arabicOpinions = await addConnected(designer, vetsInArabic, {
+    connector: 'reviews',
+    key: 'b7 جونيبر لين البيطرية',
+    label: 'Reviews in Arabic',
+  })
+  const arabic = { client: vetsInArabic, page: arabicSite.pages[0]!, standin: 4, form: 'element' } as const
+  await live({
+    ...arabic,
+    kind: 'team',
+    name: 'Who you will meet',
+    from: 'portraits',
+    source: arabicPeople.id,
+    slot: 'portraits-ar',
+    widths: [350, 720, 1120],
+  })
+  await live({
+    ...arabic,
+    kind: 'reviews',
+    name: 'What people say',
+    from: 'row',
+    source: arabicOpinions.id,
+    slot: 'reviews-ar',
+    widths: [350, 720, 1120],
+  })
+
   const programme = await addSource(designer, quay, {
     address: `${publisher}/quay/programme.ics`,
     label: 'What is on',
@@ -259,6 +364,9 @@ export async function seed(standinsPort: number): Promise<void> {
   const other = await createWidget(stranger, foreign, { kind: 'feed', name: 'Foreign feed', from: 'cards' })
   await changeDraft(stranger, other.id, 0, [{ path: 'sources', from: [], to: [theirs.id], label: 'Set up' }])
 }
+
+/** The key that the register of people shows on its own page: this is a demo. */
+const peopleKey = 'county-people-demo-key'
 
 /** The invented county: postcodes of a form that exists nowhere. */
 const county = `Code,Latitude,Longitude,Name

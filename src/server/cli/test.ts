@@ -48,7 +48,7 @@ export async function test(args: readonly string[]): Promise<number> {
   if (wanted.has('types'))
     counts.push(
       check('types', ['node_modules/typescript/bin/tsc', '--noEmit']),
-      check('types of the core', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core']),
+      check('types of core and kinds', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/kinds']),
     )
   if (wanted.has('unit')) counts.push(await jest('unit', {}, jestArgs, stopSignal()))
   if (wanted.has('database') || wanted.has('browser')) counts.push(...(await inWorld(wanted, jestArgs)))

@@ -5,6 +5,7 @@ import type { Connector } from './connector'
 
 const register = z.object({
   more: z.boolean(),
+  groups: z.array(z.object({ id: z.string(), label: z.string(), count: z.int() })).default([]),
   people: z.array(
     z.object({
       number: z.int(),
@@ -17,7 +18,10 @@ const register = z.object({
       phone: z.string(),
       mail: z.string(),
       profile: z.url(),
-      picture: z.url(),
+      picture: z.url().optional(),
+      says: z.string().optional(),
+      hours: z.array(z.string()).optional(),
+      pages: z.array(z.url()).optional(),
       offers: z.array(z.string()),
     }),
   ),
@@ -30,17 +34,26 @@ export const people: Connector = {
   signIn: 'key',
   keyHeader: 'x-key',
   async list(access) {
-    const { people: all } = await access.json('/api/people', register)
+    const { people: all, groups } = await access.json('/api/people', register)
     return {
       account: 'by key',
       showable: [
         { key: 'all', label: 'Everybody in the register', hint: `${all.length} people`, group: 'Register' },
+        ...groups.map(({ id, label, count }) => ({
+          key: `of=${id}`,
+          label,
+          hint: `${count} people`,
+          group: 'Practices',
+        })),
       ],
     }
   },
-  async page(access, _key, cursor) {
+  async page(access, key, cursor) {
     const page = Number(cursor ?? 1)
-    const answer = await access.json(`/api/people?page=${page}`, register)
+    const answer = await access.json(
+      `/api/people?page=${page}${key.startsWith('of=') ? `&${key}` : ''}`,
+      register,
+    )
     return {
       total: undefined,
       next: answer.more ? String(page + 1) : undefined,
@@ -54,7 +67,10 @@ export const people: Connector = {
         url: one.profile,
         telephone: [one.phone],
         email: [one.mail],
-        image: [{ url: one.picture, caption: `${one.given} ${one.family}` }],
+        image: one.picture ? [{ url: one.picture, caption: `${one.given} ${one.family}` }] : [],
+        text: one.says,
+        openingHours: one.hours,
+        sameAs: one.pages,
         keywords: one.offers,
         location: { addressLocality: one.town, addressRegion: one.region, postalCode: one.postcode },
       })),

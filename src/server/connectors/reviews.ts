@@ -19,6 +19,7 @@ const reviewsShape = z.object({
       says: z.string(),
       on: z.iso.date(),
       link: z.url(),
+      answer: z.object({ by: z.string(), says: z.string() }).optional(),
     }),
   ),
 })
@@ -65,6 +66,7 @@ export const reviews: Connector = {
         datePublished: `${one.on}T00:00:00.000Z`,
         reviewRating: { ratingValue: one.stars, bestRating: 5 },
         itemReviewed: key.slice(space + 1),
+        comment: one.answer && { text: one.answer.says, author: one.answer.by },
         image: [],
         keywords: [],
       })),

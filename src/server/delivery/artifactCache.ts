@@ -8,7 +8,7 @@ import { QueryTypes } from 'sequelize'
 import { db } from '../db/db'
 import { env } from '../env'
 import { log } from '../log'
-import { artifactChannel, storedFiles } from '../services/artifacts'
+import { artifactChannel, storedFiles, type StoredFile } from '../services/artifacts'
 import { sizeOf, type File } from './files'
 
 export type Form = 'w' | 'f' | 'h'
@@ -18,6 +18,8 @@ export interface Entry {
   /** ms since 1970; Infinity when time alone changes nothing. */
   readonly validUntil: number
   readonly files: Readonly<Record<Form, File>>
+  /** Pages of single entries by the key in their address. */
+  readonly pages: ReadonlyMap<string, File>
 }
 
 const limits = {
@@ -31,7 +33,8 @@ const limits = {
 export function createArtifactCache() {
   const entries = new LRUCache<string, Entry>({
     maxSize: limits.cacheBytes,
-    sizeCalculation: ({ files }) => 1 + sizeOf(files.w) + sizeOf(files.f) + sizeOf(files.h),
+    sizeCalculation: ({ files, pages }) =>
+      [...Object.values(files), ...pages.values()].reduce((sum, file) => sum + sizeOf(file), 1),
   })
   /** Refs that nobody has, so that made-up ones don't reach the database each time. */
   const unknown = new LRUCache<string, true>({ max: 10_000, ttl: limits.unknownMs })
@@ -54,20 +57,18 @@ export function createArtifactCache() {
     }
     if (row.revision < (heard.get(ref) ?? 0)) return load(ref)
     const stored = storedFiles.parse(row.files)
-    const bytes = (form: Form): File => {
-      const { type, etag, raw, br, gz } = stored[form]
-      return {
-        type,
-        etag,
-        raw: Buffer.from(raw, 'base64'),
-        br: Buffer.from(br, 'base64'),
-        gz: Buffer.from(gz, 'base64'),
-      }
-    }
+    const bytes = ({ type, etag, raw, br, gz }: StoredFile): File => ({
+      type,
+      etag,
+      raw: Buffer.from(raw, 'base64'),
+      br: Buffer.from(br, 'base64'),
+      gz: Buffer.from(gz, 'base64'),
+    })
     const entry: Entry = {
       revision: row.revision,
       validUntil: row.valid_until?.getTime() ?? Infinity,
-      files: { w: bytes('w'), f: bytes('f'), h: bytes('h') },
+      files: { w: bytes(stored.w), f: bytes(stored.f), h: bytes(stored.h) },
+      pages: new Map(Object.entries(stored.e).map(([key, file]) => [key, bytes(file)])),
     }
     entries.set(ref, entry)
     return entry

@@ -65,7 +65,7 @@ const get = (path: string, headers: Record<string, string> = {}) => fetch(base +
 const data = async () =>
   (await get(`/w/${widget.ref}.json`)).json() as Promise<{
     state: string
-    html: string
+    pieces: string[]
     css: string
     revision: number
   }>
@@ -99,7 +99,7 @@ describe('an artifact', () => {
   ])('as %s is the same, with an ETag of its own', async (accepted, encoding) => {
     const answer = await get(`/w/${widget.ref}.json`, { 'accept-encoding': accepted })
     expect(answer.headers.get('content-encoding')).toBe(encoding)
-    expect(await answer.json()).toMatchObject({ v: 1, ref: widget.ref, state: 'ready' })
+    expect(await answer.json()).toMatchObject({ v: 2, ref: widget.ref, state: 'ready' })
     const again = await get(`/w/${widget.ref}.json`, {
       'accept-encoding': accepted,
       'if-none-match': answer.headers.get('etag')!,
@@ -112,10 +112,10 @@ describe('an artifact', () => {
     expect(other.status).toBe(200)
   })
   test('script, frame and hosted page carry the same markup', async () => {
-    const { html, css } = await data()
+    const { pieces, css } = await data()
     for (const form of ['f', 'h']) {
       const page = await (await get(`/${form}/${widget.ref}`)).text()
-      expect(page).toContain(html)
+      expect(page).toContain(pieces.join(''))
       expect(page).toContain(css)
     }
   })
@@ -132,7 +132,7 @@ describe('an artifact', () => {
     )
     expect(Date.now() - begun).toBeLessThan(2_000)
     await s.switchWidget(actor, widget.id, false)
-    expect(await until(data, ({ state }) => state === 'off')).toMatchObject({ html: '' })
+    expect(await until(data, ({ state }) => state === 'off')).toMatchObject({ pieces: [] })
     await s.switchWidget(actor, widget.id, true)
     await until(data, ({ state }) => state === 'ready')
   })

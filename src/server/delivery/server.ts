@@ -14,6 +14,7 @@ import { sendStage } from './stagePages'
 
 const maxAgeS = 30
 const artifactPath = /^\/(?:w\/([a-z0-9]{4,20})\.json|([fh])\/([a-z0-9]{4,20}))$/
+const entryPath = /^\/h\/([a-z0-9]{4,20})\/([a-z0-9]{2,20})$/
 const picturePath = /^\/p\/([0-9a-f]{24})\/(\d{2,4})\.webp$/
 
 export interface Delivery {
@@ -45,15 +46,18 @@ export function createDelivery({ cache, assets }: Delivery): Server {
 
 const isRead = (request: IncomingMessage) => request.method === 'GET' || request.method === 'HEAD'
 
-function sendArtifact(
-  request: IncomingMessage,
-  response: ServerResponse,
-  { files, validUntil }: Entry,
-  form: Form,
-): void {
-  const seconds = Math.max(1, Math.min(maxAgeS, Math.floor((validUntil - Date.now()) / 1000)))
-  sendFile(request, response, files[form], (form === 'w' ? dataHeaders : pageHeaders)[seconds - 1]!)
+function sendArtifact(request: IncomingMessage, response: ServerResponse, entry: Entry, form: Form): void {
+  sendFile(
+    request,
+    response,
+    entry.files[form],
+    (form === 'w' ? dataHeaders : pageHeaders)[secondsOf(entry) - 1]!,
+  )
 }
+
+/** How long an answer may be kept. */
+const secondsOf = ({ validUntil }: Entry) =>
+  Math.max(1, Math.min(maxAgeS, Math.floor((validUntil - Date.now()) / 1000)))
 
 const pagePolicy = {
   'Content-Security-Policy':
@@ -103,6 +107,14 @@ async function answerRest(
   if (!isRead(request)) {
     response.writeHead(405, openHeaders).end()
     return
+  }
+  const entry = entryPath.exec(path)
+  if (entry) {
+    const held = await cache.get(entry[1]!)
+    const page = held?.pages.get(entry[2]!)
+    return held && page
+      ? sendFile(request, response, page, pageHeaders[secondsOf(held) - 1]!)
+      : sendUnknown(response, 'h')
   }
   const picture = picturePath.exec(path)
   if (picture) return sendPicture(request, response, picture[1]!, Number(picture[2]))

@@ -83,8 +83,8 @@ export async function stopBoss(): Promise<void> {
 /** Widgets whose live release shows this source, or items that its products are linked to. */
 async function widgetsLiveWith(sourceId: string, transaction: Transaction): Promise<string[]> {
   const rows = await db().sequelize.query<{ id: string }>(
-    `select w.id from widgets w join releases r on r.id = w.live_release_id where w.deleted_at is null and r.settings -> 'sources' ?|
-       array(select $1::text union select distinct i.source_id::text from product_links l join items p on p.id = l.product_id join items i on i.id = l.item_id where p.source_id = $1::text::uuid)`,
+    `select distinct w.id from widgets w join uses u on u.release_id = w.live_release_id where w.deleted_at is null and u.used_id = any(
+       array(select $1::uuid union select distinct i.source_id from product_links l join items p on p.id = l.product_id join items i on i.id = l.item_id where p.source_id = $1::uuid))`,
     { bind: [sourceId], type: QueryTypes.SELECT, transaction },
   )
   return rows.map((row) => row.id)

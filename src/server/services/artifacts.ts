@@ -7,11 +7,11 @@ import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import type { Transaction } from 'sequelize'
 import * as z from 'zod'
-import { getKind, isKind } from '@/core/kinds/all'
-import { artifactOf, offArtifact, pageOf, type Artifact } from '@/core/render/artifact'
-import { heightOf, render, type Rendered } from '@/core/render/render'
+import { getKind } from '@/kinds/all'
+import { artifactOf, entryPageOf, offArtifact, pageOf, type Artifact } from '@/kinds/artifact'
+import { chosenFor, type KindContext, type Values } from '@/kinds/contract'
+import { drawn, entriesOf, prepare, type Prepared } from '@/kinds/render'
 import type { Settings } from '@/core/settings/field'
-import { resolveSettings } from '@/core/settings/settings'
 import { offsetIn } from '@/zone/offsetIn'
 import { db, inTransaction } from '../db/db'
 import type { Widget } from '../db/models/widget'
@@ -32,8 +32,14 @@ export const storedFile = z.object({
   br: z.string(),
   gz: z.string(),
 })
-/** `w` the data, `f` the frame, `h` the hosted page. */
-export const storedFiles = z.object({ w: storedFile, f: storedFile, h: storedFile })
+export type StoredFile = z.infer<typeof storedFile>
+/** `w` the data, `f` the frame, `h` the hosted page, `e` the pages of single entries by the key in their address. */
+export const storedFiles = z.object({
+  w: storedFile,
+  f: storedFile,
+  h: storedFile,
+  e: z.record(z.string(), storedFile).default({}),
+})
 
 /** For the worker: renders by id. Nothing happens when the widget is gone or was never published. */
 export const renderWidget = (widgetId: string): Promise<void> =>
@@ -50,13 +56,13 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
   const release = await db().Release.findByPk(widget.liveReleaseId, { transaction, rejectOnEmpty: true })
   const brand = parseBrand(release.brand)
-  const live = widget.switchedOff ? undefined : await renderRelease(widget, release, transaction)
-  if (live) await markPublic(live.shown, transaction)
+  const live = widget.switchedOff ? undefined : await prepareRelease(widget, release, transaction)
+  if (live) await markPublic(live.prepared.shown, transaction)
   const artifact = live
-    ? artifactOf(widget.ref, revision, client.locale, live)
+    ? artifactOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
     : offArtifact(widget.ref, revision, client.locale)
-  const files = await filesOf(artifact, {
-    title: titleFor(settingsOf(getKind(widget.kind), release), client.name),
+  const files = await filesOf(artifact, live?.prepared, {
+    title: live ? titleFor(live.prepared.values, client.name) : client.name,
     background: brand.colours.background,
   })
   await db().ArtifactRow.upsert(
@@ -78,63 +84,61 @@ interface ReleaseRow {
   readonly brand: unknown
 }
 
-/** A release with the items of now. The client's pages get exactly this. */
-export async function renderRelease(
+/** A release with the items of now, before it is drawn. The client's pages get exactly this. */
+export async function prepareRelease(
   widget: Widget,
   release: ReleaseRow,
   transaction?: Transaction,
-): Promise<Rendered> {
+): Promise<{ readonly prepared: Prepared; readonly context: KindContext }> {
   const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
   const settings = settingsOf(getKind(widget.kind), release)
-  return render(
-    {
-      kind: widget.kind,
-      settings,
-      brand: parseBrand(release.brand),
-      decisions: await decisionsOf(widget.id, transaction),
-    },
-    await itemsOf(sourcesIn(settings), transaction),
-    {
-      now: Date.now(),
-      locale: client.locale,
-      offsetAt: offsetIn(client.timeZone),
-      assets: env().YIMBLE_DELIVERY_URL,
-      reviews: await reviewsOf(sourcesIn(settings), transaction),
-    },
-  )
+  const sources = sourcesIn(settings)
+  const context: KindContext = {
+    now: Date.now(),
+    locale: client.locale,
+    offsetAt: offsetIn(client.timeZone),
+    assets: env().YIMBLE_DELIVERY_URL,
+    ref: widget.ref,
+    reviews: await reviewsOf(sources, transaction),
+  }
+  const input = {
+    kind: widget.kind,
+    settings,
+    brand: parseBrand(release.brand),
+    decisions: await decisionsOf(widget.id, transaction),
+  }
+  return { prepared: prepare(input, await itemsOf(sources, transaction), context), context }
 }
 
-export const sourcesIn = (settings: Settings): readonly string[] =>
-  Array.isArray(settings.sources) ? settings.sources : []
+export const sourcesIn = (settings: Settings): readonly string[] => chosenFor('sources', settings)
 
 /** What visitors read as the widget's title: its own, else its heading, else whose it is. Its name in the studio is never shown. */
-export const titleFor = (settings: Settings, clientName: string): string =>
-  [settings['place.title'], settings['heading.text']]
-    .map((leaf) => (typeof leaf === 'string' ? leaf.trim() : ''))
+export const titleFor = (values: Values, clientName: string): string =>
+  [values['place.title'], values['heading.text']]
+    .map((value) => (typeof value === 'string' ? value.trim() : ''))
     .find((text) => text !== '') ?? clientName
 
-/** Height in px that a release takes at a container width. */
-export function heightAt(
-  kindId: string,
-  settings: Settings,
-  brand: Parameters<typeof resolveSettings>[1],
-  count: number,
-  widthPx: number,
-): number {
-  return isKind(kindId) ? heightOf(getKind(kindId), count, resolveSettings(settings, brand), widthPx) : 0
-}
+const htmlType = 'text/html; charset=utf-8'
 
 async function filesOf(
   artifact: Artifact,
+  prepared: Prepared | undefined,
   facts: { title: string; background: string },
 ): Promise<z.infer<typeof storedFiles>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
-  const [w, f, h] = await Promise.all([
+  const { entries, css } = prepared ? entriesOf(prepared) : { entries: [], css: '' }
+  const [w, f, h, pages] = await Promise.all([
     fileOf('application/json; charset=utf-8', JSON.stringify(artifact)),
-    fileOf('text/html; charset=utf-8', pageOf('frame', artifact, page)),
-    fileOf('text/html; charset=utf-8', pageOf('hosted', artifact, page)),
+    fileOf(htmlType, pageOf('frame', artifact, page)),
+    fileOf(htmlType, pageOf('hosted', artifact, page)),
+    Promise.all(
+      entries.map(async (entry) => {
+        const file = await fileOf(htmlType, entryPageOf(entry, css, artifact, page))
+        return [entry.key, file] as const
+      }),
+    ),
   ])
-  return { w, f, h }
+  return { w, f, h, e: Object.fromEntries(pages) }
 }
 
 async function fileOf(type: string, text: string) {

@@ -14,7 +14,7 @@ import type { Settings } from '@/core/settings/field'
 import { db, inTransaction } from '../db/db'
 import { renderShowing } from '../jobs/queue'
 import { demand, found, type Actor } from './actor'
-import { renderLive, renderRelease, sourcesIn } from './artifacts'
+import { prepareRelease, renderLive, sourcesIn } from './artifacts'
 import { stored } from './stored'
 import { clientRow, getClient } from './clients'
 import { decisionsOf } from './decisionsOf'
@@ -246,12 +246,12 @@ export async function keepViews(
 export async function firstTime(actor: Actor, id: string): Promise<ItemShape[]> {
   const row = await widgetRow(actor, id)
   const client = await getClient(actor, row.clientId)
-  const { shown } = await renderRelease(row, {
+  const { prepared } = await prepareRelease(row, {
     settings: row.settings,
     kindVersion: row.kindVersion,
     brand: client.brand,
   })
-  const fresh = await neverPublic([...new Set(shown)])
+  const fresh = await neverPublic([...new Set(prepared.shown)])
   const items = new Map((await itemsById(fresh)).map((item) => [item.id, item]))
   return fresh.flatMap((one) => items.get(one) ?? []) as ItemShape[]
 }

@@ -164,16 +164,18 @@ export async function tallyOf(
     closed: number
     reviewed: number
     average: number | null
+    by_stars: number[]
   }>(
     `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where facts ->> 'visibility' = 'private'))::int as closed,
-       (count(${stars}) filter (where facts ->> 'visibility' is distinct from 'private'))::int as reviewed, avg(${stars}) filter (where facts ->> 'visibility' is distinct from 'private') as average
+       (count(${stars}) filter (where facts ->> 'visibility' is distinct from 'private'))::int as reviewed, avg(${stars}) filter (where facts ->> 'visibility' is distinct from 'private') as average,
+       array[${[5, 4, 3, 2, 1].map((given) => `(count(*) filter (where facts ->> 'visibility' is distinct from 'private' and least(5, greatest(1, floor(${stars} + 0.5))) = ${given}))::int`).join()}] as by_stars
      from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
     { bind: [[...sourceIds]], type: QueryTypes.SELECT, transaction },
   )
   return new Map(
-    rows.map(({ id, reviewed, average, ...counts }) => [
+    rows.map(({ id, reviewed, average, by_stars: byStars, ...counts }) => [
       id,
-      { ...counts, reviews: average === null ? null : { average, count: reviewed } },
+      { ...counts, reviews: average === null ? null : { average, count: reviewed, byStars } },
     ]),
   )
 }

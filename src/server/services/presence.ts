@@ -1,7 +1,7 @@
 /** Who has a widget's bench open, and what others have changed there meanwhile. */
 import { QueryTypes } from 'sequelize'
 import type { HereShape } from '@/core/api/shapes'
-import { getKind } from '@/core/kinds/all'
+import { getKind } from '@/kinds/all'
 import { db } from '../db/db'
 import type { Actor } from './actor'
 import { parseBrand } from './clients'

@@ -3,7 +3,8 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import type { ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
 import type { Item } from '@/core/items/item'
-import { getKind } from '@/core/kinds/all'
+import { getKind } from '@/kinds/all'
+import { lackingOf } from '@/kinds/contract'
 import { problem, ProblemError } from '@/core/problems'
 import { bestForm, formLabels, policyLines, snippetForms, snippetOf, throughOn } from '@/core/snippet/forms'
 import { getPlatform } from '@/core/snippet/platforms'
@@ -13,11 +14,12 @@ import type { Release } from '../db/models/release'
 import type { Widget } from '../db/models/widget'
 import { env } from '../env'
 import { demand, found, type Actor } from './actor'
-import { heightAt, renderLive, renderRelease, sourcesIn, titleFor } from './artifacts'
+import { prepareRelease, renderLive, sourcesIn, titleFor } from './artifacts'
 import { parseBrand } from './clients'
 import { itemsOf } from './items'
 import { stored } from './stored'
 import { changesBetween, changesSince, settingsOf } from './storedSettings'
+import { noteUses } from './uses'
 import { getWidget, patchesAfter, widgetRow } from './widgets'
 
 /** Newest first; each with what it changed against the one before. */
@@ -64,7 +66,7 @@ async function changeLive(
 /**
  * The draft becomes the next release, rendered before this returns.
  * @param seen - the draft revision that whoever publishes has seen
- * @throws ProblemError `draft_moved` when it has changed since, `sources_needed`, `nothing_to_publish`
+ * @throws ProblemError `draft_moved` when it has changed since, `intake_needed`, `nothing_to_publish`
  */
 export const publish = (actor: Actor, widgetId: string, seen: number): Promise<WidgetShape> =>
   changeLive(actor, widgetId, async (row, transaction) => {
@@ -80,7 +82,9 @@ export const publish = (actor: Actor, widgetId: string, seen: number): Promise<W
         }),
       )
     const settings = settingsOf(kind, row)
-    if (sourcesIn(settings).length === 0) throw new ProblemError(problem('sources_needed'))
+    const [lacking] = lackingOf(kind, settings)
+    if (lacking !== undefined)
+      throw new ProblemError(problem('intake_needed', { what: kind.intake[lacking]!.lacking }))
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
     const client = await db().Client.findByPk(row.clientId, { transaction, rejectOnEmpty: true })
     if (live && !row.switchedOff && changesSince(row, live, parseBrand(client.brand)).length === 0)
@@ -101,6 +105,7 @@ export const publish = (actor: Actor, widgetId: string, seen: number): Promise<W
       },
       { transaction },
     )
+    await noteUses(kind, settings, widgetId, release.id, transaction)
     return { liveReleaseId: release.id, switchedOff: false }
   })
 
@@ -137,20 +142,18 @@ const usualWidths = [
 /** The snippets of the live release (of the draft, before the first), with what the site's platform lets through. */
 export async function snippetsOf(actor: Actor, widgetId: string): Promise<SnippetsShape> {
   const row = await widgetRow(actor, widgetId)
-  const kind = getKind(row.kind)
   const client = await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })
   const live: { settings: unknown; brand: unknown; kindVersion: number } = (row.liveReleaseId
     ? await db().Release.findByPk(row.liveReleaseId)
     : null) ?? { settings: row.settings, brand: client.brand, kindVersion: row.kindVersion }
-  const { counts } = await renderRelease(row, live)
-  const settings = settingsOf(kind, live)
+  const { prepared } = await prepareRelease(row, live)
   const anchor = stored(anchorSchema.nullable(), row.anchor ?? null, null, 'widgets.anchor')
   const platform = getPlatform(await platformOf(row))
   const measured = stored(slotWidthsShape, row.slotWidths, [], 'widgets.slot_widths')
   const widths = measured.length > 0 ? measured : usualWidths
   const heights = widths.map(({ viewport, width }) => ({
     viewport,
-    height: heightAt(row.kind, settings, parseBrand(live.brand), counts.shown, width),
+    height: prepared.heightAt(width),
   }))
   const delivery = env().YIMBLE_DELIVERY_URL
   const best = bestForm(platform)
@@ -162,7 +165,12 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
     forms: snippetForms.map((form) => ({
       form,
       ...formLabels[form],
-      code: snippetOf(form, { ref: row.ref, delivery, title: titleFor(settings, client.name), heights }),
+      code: snippetOf(form, {
+        ref: row.ref,
+        delivery,
+        title: titleFor(prepared.values, client.name),
+        heights,
+      }),
       ...throughOn(form, platform),
       best: form === best,
     })),

@@ -297,7 +297,7 @@ describe('releases', () => {
   test('switched off, deleted and restored', async () => {
     const { widget } = await liveWidget()
     await s.switchWidget(actor, widget.id, false)
-    expect(JSON.parse(await liveText(widget.ref))).toMatchObject({ state: 'off', html: '' })
+    expect(JSON.parse(await liveText(widget.ref))).toMatchObject({ state: 'off', pieces: [] })
     await s.switchWidget(actor, widget.id, true)
     expect(JSON.parse(await liveText(widget.ref))).toMatchObject({ state: 'ready' })
     await s.deleteWidget(actor, widget.id)
@@ -330,7 +330,7 @@ describe('releases', () => {
   })
   test('without a source there is nothing to publish', async () => {
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Empty' })
-    expect(await code(s.publishNow(actor, id))).toBe('sources_needed')
+    expect(await code(s.publishNow(actor, id))).toBe('intake_needed')
   })
   test('revisions of what is live only grow, also when renders race', async () => {
     const { widget } = await liveWidget()

@@ -54,9 +54,13 @@ async function liveWidget(source: { id: string }) {
   await s.publishNow(actor, widget.id)
   return widget
 }
+const filesIn = (stored: unknown) => {
+  const { e, ...files } = s.storedFiles.parse(stored)
+  return [...Object.values(files), ...Object.values(e)]
+}
 const liveText = async (ref: string) =>
   JSON.stringify(
-    Object.values(s.storedFiles.parse((await s.db().ArtifactRow.findByPk(ref))!.files)).map((file) =>
+    filesIn((await s.db().ArtifactRow.findByPk(ref))!.files).map((file) =>
       Buffer.from(file.raw, 'base64').toString(),
     ),
   )
@@ -217,7 +221,7 @@ describe('the average of reviews', () => {
       text: table,
       mapping: { type: 'Review', columns: ['author', 'text', 'rating'] },
     })
-    const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Said', from: 'reviews' })
+    const widget = await s.createWidget(actor, client, { kind: 'reviews', name: 'Said', from: 'wall' })
     await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
     await s.publishNow(actor, widget.id)
     return { source, widget, ids: (await s.itemsOfSources(actor, [source.id])).map((one) => one.id) }
@@ -247,7 +251,11 @@ describe('the average of reviews', () => {
     const { source, ids } = await reviewed()
     const row = (await s.db().ItemRow.findByPk(ids[2]!))!
     await row.update({ facts: { ...(row.facts as object), visibility: 'private' } })
-    expect((await s.getSource(actor, source.id)).reviews).toEqual({ average: 4.5, count: 2 })
+    expect((await s.getSource(actor, source.id)).reviews).toEqual({
+      average: 4.5,
+      count: 2,
+      byStars: [1, 1, 0, 0, 0],
+    })
     expect((await addSource()).reviews).toBeNull()
   })
 })

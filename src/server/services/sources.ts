@@ -208,8 +208,7 @@ export async function listSources(actor: Actor, clientId: string, only?: string)
   })
   const tallies = await tallyOf(rows.map((row) => row.id))
   const uses = await db().sequelize.query<{ source: string; id: string; name: string }>(
-    `select distinct s.source, w.id, w.name from widgets w left join releases r on r.id = w.live_release_id,
-       lateral (select jsonb_array_elements_text(w.settings -> 'sources') as source union select jsonb_array_elements_text(r.settings -> 'sources')) s
+    `select distinct u.used_id as source, w.id, w.name from widgets w join uses u on u.widget_id = w.id and (u.release_id is null or u.release_id = w.live_release_id)
      where w.client_id = $1 and w.deleted_at is null order by w.name`,
     { bind: [client.id], type: QueryTypes.SELECT },
   )

@@ -1,7 +1,7 @@
 /** Widgets: making them, changing their drafts patch by patch, deciding on items, deleting. */
 import { Op, QueryTypes, type Transaction } from 'sequelize'
 import type { DraftShape, StoredPatch, WidgetShape } from '@/core/api/shapes'
-import { getKind, isKind } from '@/core/kinds/all'
+import { getKind, isKind } from '@/kinds/all'
 import { problem, ProblemError } from '@/core/problems'
 import type { Brand } from '@/core/design/brand'
 import type { Leaf, Settings } from '@/core/settings/field'
@@ -19,6 +19,7 @@ import { newRef } from './secrets'
 import { listSites } from './sites'
 import { stored } from './stored'
 import { changesSince, settingsOf } from './storedSettings'
+import { noteUses } from './uses'
 
 /** Within the agency and not deleted. @throws ProblemError `missing` */
 export async function widgetRow(actor: Actor, id: string, transaction?: Transaction): Promise<Widget> {
@@ -143,6 +144,7 @@ export async function createWidget(
     settings,
     slotWidths: [],
   })
+  await noteUses(kind, settings, row.id, null)
   return shapeOf(row)
 }
 
@@ -191,7 +193,7 @@ export async function changeDraft(
     for (const patch of patches) {
       const field = Object.hasOwn(kind.fields, patch.path) ? kind.fields[patch.path]! : undefined
       if (!field) throw new ProblemError(problem('setting_unknown', { path: patch.path }))
-      const checked = leafSchema(field).safeParse(patch.to)
+      const checked = leafSchema(field, Object.keys(kind.words)).safeParse(patch.to)
       if (!checked.success)
         throw new ProblemError(
           problem('setting_invalid', {
@@ -236,6 +238,7 @@ export async function changeDraft(
         { settings, kindVersion: kind.version, draftRevision: revision, updatedAt: new Date() },
         { transaction },
       )
+      await noteUses(kind, settings, id, null, transaction)
     }
     const live = row.liveReleaseId ? await db().Release.findByPk(row.liveReleaseId, { transaction }) : null
     return {
@@ -297,6 +300,8 @@ export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetS
     ref: newRef(),
     name: `${row.name} (copy)`,
   })
+  const ownKind = getKind(kind)
+  await noteUses(ownKind, settingsOf(ownKind, row), copy.id, null)
   const decisions = await db().Decision.findAll({ where: { widgetId: id } })
   await db().Decision.bulkCreate(
     decisions.map(({ itemId, hidden, pinnedAt, apart }) => ({

@@ -17,9 +17,10 @@ import { findingsOf, pictureFindings } from '@/core/fit/findings'
 import { together } from '@/core/items/average'
 import { truthFindings } from '@/core/fit/truth'
 import type { Item } from '@/core/items/item'
-import { getKind } from '@/core/kinds/all'
+import { getKind } from '@/kinds/all'
+import { lackingOf } from '@/kinds/contract'
 import type { Leaf, Step } from '@/core/settings/field'
-import { resolveSettings } from '@/core/settings/settings'
+import { valuesOf, wordOf } from '@/kinds/render'
 import { anchorInWords } from '@/core/stage/anchor'
 import type { FromStage, Measure } from '@/core/stage/messages'
 import { api, apiAll, ApiProblem, sentenceOf } from '../api'
@@ -181,6 +182,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     for (const { id } of devices) order({ width: id === large ? rulerWidth : null }, id)
   }, [rulerWidth, large, order])
 
+  const sayWord = useCallback((word: string) => wordOf(kind, word, client.locale), [kind, client.locale])
   const tookPlace = useCallback((next: WidgetShape) => setWidget(next), [])
   const placing = usePlacing(widget, sites, large, order, tookPlace)
   const { page, anchor } = placing
@@ -293,9 +295,10 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   }
 
   const { changes } = draft
+  const [lacking] = lackingOf(kind, draft.settings)
   const cannotPublish =
-    chosen.length === 0
-      ? 'Add a source first: there is nothing to show yet.'
+    lacking !== undefined
+      ? `${kind.intake[lacking]!.lacking}: there is nothing to show.`
       : widget.state === 'live' && changes.length === 0 && draft.saving === 'saved'
         ? `Release ${widget.liveNumber} is live, and the draft is the same.`
         : undefined
@@ -315,13 +318,13 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
       ),
       ...findingsOf(
         draft.settings,
-        resolveSettings(draft.settings, brand),
+        valuesOf(kind, draft.settings, brand, client.locale),
         all,
         outcome?.counts.shown ?? 0,
         outcome?.counts.total ?? 0,
       ).filter((finding) => outcome || finding.id !== 'empty'),
     ]
-  }, [truths, draft.settings, brand, measures, outcome, items])
+  }, [truths, draft.settings, brand, measures, outcome, items, kind, client.locale])
   const flow = flowOf({
     kind,
     settings: draft.settings,
@@ -455,6 +458,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 brand={brand}
                 part={part}
                 clientId={client.id}
+                sayWord={sayWord}
                 onChange={change}
               />
             ) : (

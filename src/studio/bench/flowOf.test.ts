@@ -1,14 +1,19 @@
 import { describe, expect, test } from '@jest/globals'
 import type { SourceShape, WidgetShape } from '@/core/api/shapes'
-import { getKind } from '@/core/kinds/all'
-import type { Counts } from '@/core/render/render'
+import { getKind } from '@/kinds/all'
+import type { Counts } from '@/kinds/render'
 import { defaultsOf } from '@/core/settings/settings'
 import { flowOf, type FlowFacts } from './flowOf'
 
 const kind = getKind('feed')
 const counts: Counts = { total: 64, passed: 41, shown: 12, steps: [] }
 const source = { label: 'Journal', health: 'ok' } as SourceShape
-const facts = (change: Partial<FlowFacts> = {}): FlowFacts => ({
+const facts = (change: Partial<FlowFacts> = {}): FlowFacts => {
+  const all = { ...usual, ...change }
+  const sources = all.sources.map((one) => one.label)
+  return { ...all, settings: { ...all.settings, sources } }
+}
+const usual: FlowFacts = {
   kind,
   settings: defaultsOf(kind.fields),
   counts,
@@ -18,8 +23,7 @@ const facts = (change: Partial<FlowFacts> = {}): FlowFacts => ({
   widget: { state: 'live', liveNumber: 4 } as WidgetShape,
   changes: 3,
   findings: [],
-  ...change,
-})
+}
 const step = (id: string, change: Partial<FlowFacts> = {}) =>
   flowOf(facts(change)).find((one) => one.id === id)!
 

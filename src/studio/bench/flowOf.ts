@@ -1,8 +1,8 @@
 /** What the flow says of each step: one live fact, and whether something is wrong or next. */
 import type { SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Finding } from '@/core/fit/findings'
-import type { Kind } from '@/core/kinds/kind'
-import type { Counts } from '@/core/render/render'
+import { lackingOf, type Kind } from '@/kinds/contract'
+import type { Counts } from '@/kinds/render'
 import { isLink, type Settings, type Step } from '@/core/settings/field'
 import { describeLeaf } from '@/core/settings/settings'
 import type { FlowStep } from './Flow'
@@ -46,13 +46,14 @@ export function flowOf({
         (field) => field.part === finding.part && field.step === step && finding.mend,
       ),
     )?.what
-  const isEmpty = sources.length === 0
+  const [lacking] = lackingOf(kind, settings)
+  const isEmpty = lacking !== undefined
   const steps: FlowStep[] = [
     {
       id: 'gather',
       label: 'Gather',
       fact: isEmpty
-        ? 'no source yet'
+        ? kind.intake[lacking]!.lacking.toLowerCase()
         : `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`,
       trouble: failing[0] && `${failing[0].label} cannot be read`,
       next: isEmpty,

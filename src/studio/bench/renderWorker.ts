@@ -6,12 +6,10 @@ import type { Brand } from '@/core/design/brand'
 import { layoutMarks } from '@/core/fit/marks'
 import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
-import { getKind } from '@/core/kinds/all'
-import { wrap } from '@/core/render/artifact'
-import { heightOf, render, type Counts, type Font } from '@/core/render/render'
+import { wrap } from '@/kinds/artifact'
+import { drawn, prepare, type Counts, type Font } from '@/kinds/render'
 import type { Decisions } from '@/core/rules/fields'
 import type { Settings } from '@/core/settings/field'
-import { resolveSettings } from '@/core/settings/settings'
 import type { StageOrder, ToStage } from '@/core/stage/messages'
 import { offsetIn } from '@/zone/offsetIn'
 
@@ -105,27 +103,21 @@ function update(revision: number, state: WorkerState): void {
   const begun = performance.now()
   items = state.items ?? items
   try {
-    const {
-      html,
-      css,
-      fonts,
-      behaviours,
-      counts,
-      shown: ids,
-    } = render(state, items, {
+    const context = {
       now: Date.now(),
       locale: state.locale,
       offsetAt: offsetIn(state.timeZone),
       assets: state.assets,
       reviews: state.reviews,
-    })
-    const next: Shown = { revision, css, html: wrap(html), fonts, behaviours, locale: state.locale }
+    }
+    const prepared = prepare(state, items, context)
+    const { pieces, css, fonts, behaviours, counts, shown: ids } = drawn(prepared, context, [])
+    const html = wrap(pieces, state.locale)
+    const next: Shown = { revision, css, html, fonts, behaviours, locale: state.locale }
     const message: ToStage = changed(shown, next)
     shown = next
     for (const port of ports.values()) port.postMessage(message)
-    const kind = getKind(state.kind)
-    const values = resolveSettings(state.settings, state.brand)
-    heightFor = (width) => heightOf(kind, counts.shown, values, width)
+    heightFor = prepared.heightAt
     for (const [frame, { width }] of widths) reserve(frame, width)
     say({
       type: 'rendered',

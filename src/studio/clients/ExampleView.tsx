@@ -4,9 +4,9 @@ import { useEffect, useMemo, useRef } from 'react'
 import type { Brand } from '@/core/design/brand'
 import { averageStars } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
-import type { Kind } from '@/core/kinds/kind'
-import { wrap } from '@/core/render/artifact'
-import { render } from '@/core/render/render'
+import { exampleItemsOf, type Kind } from '@/kinds/contract'
+import { wrap } from '@/kinds/artifact'
+import { render } from '@/kinds/render'
 import type { Settings } from '@/core/settings/field'
 import { noDecisions } from '@/core/rules/fields'
 import { defaultsOf } from '@/core/settings/settings'
@@ -16,29 +16,31 @@ const size = { width: 640, scale: 0.5, height: 210 } as const
 export function ExampleView({
   kind,
   settings,
-  items = kind.example.items,
+  items,
   brand,
+  locale,
 }: {
   kind: Kind
   settings: Settings
   items?: readonly Item[]
   brand: Brand
+  locale: string
 }) {
   const host = useRef<HTMLDivElement>(null)
-  const rendered = useMemo(
-    () =>
-      render(
-        {
-          kind: kind.id,
-          settings: { ...defaultsOf(kind.fields), ...settings },
-          brand,
-          decisions: noDecisions,
-        },
-        items,
-        { now: 0, locale: 'en', offsetAt: () => 0, assets: '/example', reviews: averageStars(items) },
-      ),
-    [kind, settings, items, brand],
-  )
+  const rendered = useMemo(() => {
+    const given = items ?? exampleItemsOf(kind)
+    return render(
+      {
+        kind: kind.id,
+        settings: { ...defaultsOf(kind.fields), ...settings },
+        brand,
+        decisions: noDecisions,
+      },
+      given,
+      { now: 0, locale, offsetAt: () => 0, assets: '/example', reviews: averageStars(given) },
+      [],
+    )
+  }, [kind, settings, items, brand, locale])
   useEffect(() => {
     const element = host.current
     if (!element) return
@@ -46,8 +48,8 @@ export function ExampleView({
     const sheet = new CSSStyleSheet()
     sheet.replaceSync(rendered.css)
     root.adoptedStyleSheets = [sheet]
-    root.innerHTML = wrap(rendered.html)
-  }, [rendered])
+    root.innerHTML = wrap(rendered.pieces, locale)
+  }, [rendered, locale])
   return (
     <div
       aria-hidden

@@ -4,8 +4,8 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { ClientShape, WidgetShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
-import { kinds } from '@/core/kinds/all'
-import type { Kind, StartingPoint } from '@/core/kinds/kind'
+import { kinds } from '@/kinds/all'
+import type { Kind, StartingPoint } from '@/kinds/contract'
 import { api } from '../api'
 import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
@@ -18,7 +18,7 @@ export function NewWidget({ client }: { client: ClientShape }) {
   const [search, setSearch] = useState('')
   const wanted = search.trim().toLowerCase()
   const fitting = kinds.filter((kind) =>
-    `${kind.label} ${kind.description} ${kind.startingPoints.map((point) => `${point.label} ${point.hint}`).join(' ')}`
+    `${kind.label} ${kind.description} ${kind.alsoCalled.join(' ')} ${kind.startingPoints.map((point) => `${point.label} ${point.hint}`).join(' ')}`
       .toLowerCase()
       .includes(wanted),
   )
@@ -73,6 +73,7 @@ export function NewWidget({ client }: { client: ClientShape }) {
                     settings={point.settings}
                     items={point.items}
                     brand={client.brand as Brand}
+                    locale={client.locale}
                   />
                   <div className="p-3">
                     <button

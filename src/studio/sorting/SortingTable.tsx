@@ -18,9 +18,9 @@ import {
 import { toast } from 'sonner'
 import type { DecisionsShape, DraftShape, KeptViewShape, TableRowShape, TableShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
-import { getKind } from '@/core/kinds/all'
+import { getKind } from '@/kinds/all'
 import type { Settings } from '@/core/settings/field'
-import { resolveSettings } from '@/core/settings/settings'
+import { valuesOf } from '@/kinds/render'
 import { offsetIn } from '@/zone/offsetIn'
 import { api, sentenceOf } from '../api'
 import { whenOf } from '../items/inWords'
@@ -149,8 +149,8 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
 
   const rules = useMemo(() => {
     const kind = getKind(widget.kind)
-    const values = resolveSettings(widget.settings as Settings, client.brand as Brand)
-    return (decided: DecisionsShape) => kind.rules(values, decided)
+    const values = valuesOf(kind, widget.settings as Settings, client.brand as Brand, client.locale)
+    return (decided: DecisionsShape) => kind.rules?.(values, decided) ?? []
   }, [widget, client])
   const sorted = useMemo(
     () => sortingRows(rows, rules, decisions, now, offsetIn(client.timeZone)),

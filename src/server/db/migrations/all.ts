@@ -8,6 +8,7 @@ import * as invitations from './0006-invitations'
 import * as renewing from './0007-renewing'
 import * as views from './0008-views'
 import * as places from './0009-places'
+import * as uses from './0010-uses'
 
 export const migrations = [
   first,
@@ -19,4 +20,5 @@ export const migrations = [
   renewing,
   views,
   places,
+  uses,
 ]

@@ -16,12 +16,22 @@ export interface FieldGroupsProps {
   /** Part that was clicked on the stage: its settings are marked and unfolded. */
   readonly part: string | undefined
   readonly clientId: string
+  readonly sayWord: (word: string) => string
   readonly onChange: (path: string, leaf: Leaf, label: string) => void
 }
 
 type Entry = readonly [path: string, field: Field]
 
-export function FieldGroups({ fields, step, settings, brand, part, clientId, onChange }: FieldGroupsProps) {
+export function FieldGroups({
+  fields,
+  step,
+  settings,
+  brand,
+  part,
+  clientId,
+  sayWord,
+  onChange,
+}: FieldGroupsProps) {
   const here = Object.entries(fields).filter(
     ([, field]) => field.step === step && field.control.type !== 'sources' && isShown(field, settings),
   )
@@ -34,6 +44,7 @@ export function FieldGroups({ fields, step, settings, brand, part, clientId, onC
       leaf={settings[path]!}
       brand={brand}
       clientId={clientId}
+      sayWord={sayWord}
       isPicked={part !== undefined && field.part === part}
       onChange={onChange}
     />

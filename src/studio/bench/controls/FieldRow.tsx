@@ -10,6 +10,7 @@ import { ChoiceControl } from './ChoiceControl'
 import { ColourControl } from './ColourControl'
 import type { ControlProps } from './control'
 import { NumberControl } from './NumberControl'
+import { TextControl } from './TextControl'
 import { ToggleControl } from './ToggleControl'
 import { RulesControl } from './RulesControl'
 import { WordsInput } from './WordsInput'
@@ -91,17 +92,7 @@ function ByType(props: ControlProps) {
     case 'rules':
       return <RulesControl {...props} />
     case 'text':
-      return (
-        <input
-          id={id}
-          value={String(leaf)}
-          maxLength={control.maxLength}
-          placeholder={control.placeholder}
-          aria-describedby={describedBy}
-          onChange={(event) => onChange(event.target.value)}
-          className={inputClass}
-        />
-      )
+      return <TextControl {...props} />
     case 'font':
       return (
         <select

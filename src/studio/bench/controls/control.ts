@@ -9,5 +9,7 @@ export interface ControlProps {
   readonly brand: Brand
   readonly describedBy: string | undefined
   readonly clientId: string
+  /** One of the kind's words in the client's language. */
+  readonly sayWord: (word: string) => string
   readonly onChange: (leaf: Leaf) => void
 }

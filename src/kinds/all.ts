@@ -1,0 +1,22 @@
+/** The one list of kinds. To add a kind: a folder here, and its line below. */
+import type { Kind } from './contract'
+import { feed } from './feed/kind'
+import { reviews } from './reviews/kind'
+import { team } from './team/kind'
+
+export const kinds: readonly Kind[] = [feed, reviews, team]
+
+const byId = new Map<string, Kind>()
+for (const kind of kinds) {
+  if (byId.has(kind.id)) throw new RangeError(`Two kinds share the id "${kind.id}"`)
+  byId.set(kind.id, kind)
+}
+
+/** @throws RangeError naming the known ids, when `id` is none of them */
+export function getKind(id: string): Kind {
+  const kind = byId.get(id)
+  if (!kind) throw new RangeError(`Unknown kind "${id}"; known: ${[...byId.keys()].join(', ')}`)
+  return kind
+}
+
+export const isKind = (id: string): boolean => byId.has(id)

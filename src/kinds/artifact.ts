@@ -1,0 +1,146 @@
+/** What delivery hands out for one widget, and the pages made of it. Only strings: delivery stores and compresses them. */
+import { escapeUTF8 } from 'entities'
+import { directionOf } from '../core/locale/phrase'
+import type { Rendered, RenderedEntry } from './render'
+
+export interface Artifact {
+  readonly v: 2
+  readonly ref: string
+  readonly revision: number
+  readonly state: 'ready' | 'empty' | 'off'
+  /** What stands before the cards, each card, what stands after them; joined they are the whole. */
+  readonly pieces: readonly string[]
+  readonly css: string
+  readonly fonts: Rendered['fonts']
+  readonly reserve: Rendered['reserve']
+  readonly behaviours: readonly string[]
+  readonly islands: readonly never[]
+  readonly jsonLd: object | null
+  readonly validUntil: string | null
+  readonly locale: string
+}
+
+const nothing = {
+  pieces: [],
+  css: '',
+  fonts: [],
+  reserve: [],
+  behaviours: [],
+  islands: [],
+  jsonLd: null,
+  validUntil: null,
+} as const
+
+export function artifactOf(ref: string, revision: number, locale: string, rendered: Rendered): Artifact {
+  const { pieces, css, fonts, reserve, behaviours, jsonLd, validUntil, isEmpty } = rendered
+  return {
+    ...nothing,
+    v: 2,
+    ref,
+    revision,
+    state: isEmpty ? 'empty' : 'ready',
+    pieces: wrapped(pieces, locale),
+    css,
+    fonts,
+    reserve,
+    behaviours,
+    jsonLd,
+    validUntil,
+    locale,
+  }
+}
+
+export const offArtifact = (ref: string, revision: number, locale: string): Artifact => ({
+  ...nothing,
+  v: 2,
+  ref,
+  revision,
+  state: 'off',
+  locale,
+})
+
+/** The box that base styles reset and containers are measured by; it speaks the client's language. */
+const box = (locale: string) =>
+  `<div class="y" lang="${escapeUTF8(locale)}"${directionOf(locale) === 'rtl' ? ' dir="rtl"' : ''}>`
+const boxEnd = '</div>'
+
+export function wrapped(pieces: readonly string[], locale: string): string[] {
+  const all = [...pieces]
+  all[0] = box(locale) + (all[0] ?? '')
+  all[all.length - 1] += boxEnd
+  return all
+}
+/** The whole markup in its box. */
+export const wrap = (pieces: readonly string[], locale: string): string => wrapped(pieces, locale).join('')
+
+export interface PageFacts {
+  readonly title: string
+  /** Origin of delivery. */
+  readonly delivery: string
+  readonly background: string
+}
+
+/** What a page of delivery's own shows in its shadow root. */
+interface Shown {
+  readonly html: string
+  readonly css: string
+  readonly jsonLd: object | null
+  readonly behaviours: readonly string[]
+}
+
+/**
+ * A whole page with the widget in a declarative shadow root: the frame (no margin, links leave the frame) or the hosted
+ * page (a page of its own). The embed finds the root filled and only adds behaviours.
+ */
+export function pageOf(form: 'frame' | 'hosted', artifact: Artifact, facts: PageFacts): string {
+  const shown = artifact.state === 'off' ? undefined : { ...artifact, html: artifact.pieces.join('') }
+  return page(form, artifact, facts, shown, form === 'hosted')
+}
+
+/** The page of one entry: hosted, with its own title and description. */
+export function entryPageOf(
+  entry: RenderedEntry,
+  css: string,
+  artifact: Pick<Artifact, 'ref' | 'fonts' | 'locale'>,
+  facts: Omit<PageFacts, 'title'>,
+): string {
+  const html = wrap([entry.html], artifact.locale)
+  const shown = { html, css, jsonLd: entry.jsonLd, behaviours: [] }
+  return page('entry', artifact, { ...facts, title: entry.title }, shown, false)
+}
+
+function page(
+  form: 'frame' | 'hosted' | 'entry',
+  { ref, fonts, locale }: Pick<Artifact, 'ref' | 'fonts' | 'locale'>,
+  facts: PageFacts,
+  shown: Shown | undefined,
+  hasHeading: boolean,
+): string {
+  const title = escapeUTF8(facts.title)
+  const behaviours =
+    shown && shown.behaviours.length > 0 ? ` data-behaviours="${shown.behaviours.join(' ')}"` : ''
+  const body = shown
+    ? `<yimble-widget data-yimble="${ref}" data-form="${form}"${behaviours}><template shadowrootmode="open"><style>${shown.css}</style>${shown.html}</template></yimble-widget>`
+    : ''
+  const faces = fonts
+    .map(
+      ({ family, url }) =>
+        `@font-face{font-family:"${family}";src:url(${url}) format("woff2");font-weight:100 900;font-display:swap}`,
+    )
+    .join('')
+  const layout =
+    form === 'frame'
+      ? 'body{margin:0;background:transparent}'
+      : `body{margin:0;background:${facts.background}}main{max-width:72rem;margin:0 auto;padding:clamp(16px,4vw,48px)}h1{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
+  const jsonLd = shown?.jsonLd
+    ? `<script type="application/ld+json">${JSON.stringify(shown.jsonLd).replace(/</g, '\\u003c')}</script>`
+    : ''
+  const inner = form === 'frame' ? body : `<main>${hasHeading ? `<h1>${title}</h1>` : ''}${body}</main>`
+  return [
+    `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><head><meta charset="utf-8">`,
+    `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${title}</title>`,
+    form === 'frame' ? '<base target="_top">' : '',
+    `<style>${faces}html{font-family:system-ui,sans-serif}${layout}</style>${jsonLd}</head><body>${inner}`,
+    `<script async src="${escapeUTF8(facts.delivery)}/embed.js"></script></body></html>`,
+  ].join('')
+}

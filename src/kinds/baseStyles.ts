@@ -1,0 +1,38 @@
+/**
+ * Styles under every kind: nothing of the page gets in but what the settings let in, and the widget is never wider than
+ * its container. `all: initial` on the host keeps the page's rules out even when they are `!important`; the inner box is
+ * reset too, for pages that restyle everything by `*`.
+ */
+import type { Value } from '../core/settings/field'
+
+/** Container queries need a width where the slot has none of its own (float, flex, inline-block). */
+const intrinsicPx = 300
+
+/** Space in px around the widget, as its settings say; space within it is the kind's, since its background is. */
+export function spaceOf(values: Readonly<Record<string, Value>>) {
+  const px = (path: string) => Number(values[path] ?? 0)
+  return {
+    above: px('space.above'),
+    below: px('space.below'),
+    sides: px('space.sides'),
+  }
+}
+
+export function baseStyles(values: Readonly<Record<string, Value>>): string {
+  const fromPage = values['look.font'] === 'brand' ? '' : 'font-family:inherit!important;'
+  const width = Number(values['place.maxWidth'] ?? 0)
+  const margin =
+    { start: '0 auto 0 0', centre: '0 auto', end: '0 0 0 auto' }[String(values['place.align'])] ?? '0'
+  const { above, below, sides } = spaceOf(values)
+  // Padding, not margin: it lies within the height that the snippet reserves.
+  const around = above + below + sides > 0 ? `padding:${above}px ${sides}px ${below}px!important;` : ''
+  return `
+:host{all:initial!important;display:block!important;box-sizing:border-box!important;min-width:0!important;max-width:100%!important;flex:1 1 auto!important;min-height:var(--yimble-reserve,0)!important;${around}${fromPage}}
+:host([hidden]){display:none!important}
+.y{all:initial;display:block;container-type:inline-size;contain-intrinsic-inline-size:${intrinsicPx}px;${width > 0 ? `max-width:${width}px;margin:${margin};margin-inline:${marginInline(String(values['place.align']))};` : ''}${fromPage.replace('!important', '')}}
+.y *,.y *::before,.y *::after{box-sizing:border-box}
+.y [hidden]{display:none}
+@media (prefers-reduced-motion:reduce){.y *{animation:none!important;transition:none!important}}`
+}
+
+const marginInline = (align: string) => ({ start: '0 auto', end: 'auto 0' })[align] ?? 'auto'

@@ -1,0 +1,207 @@
+/**
+ * The contract of a widget kind. A kind is one folder and one line in `all.ts`; the bench, the starting points, the API,
+ * delivery, the gallery and the contract tests read that list. Every member is pure: same input, same answer, no clock,
+ * no DOM.
+ */
+import { h, type VNode } from 'preact'
+import type { Average } from '../core/items/average'
+import type { Item, ItemType } from '../core/items/item'
+import type { Counting, Phrase } from '../core/locale/phrase'
+import type { Decisions } from '../core/rules/fields'
+import type { Rule } from '../core/rules/rules'
+import { isWord, type Fields, type Settings, type Value, type ValuesOf } from '../core/settings/field'
+
+/** What a kind knows besides its intake and its settings. */
+export interface KindContext {
+  /** ms since 1970, UTC. */
+  readonly now: number
+  /** BCP 47 tag of the client's language. */
+  readonly locale: string
+  /** Minutes east of UTC at an instant, in the client's time zone. */
+  readonly offsetAt: (ms: number) => number
+  /** Origin of delivery, where pictures and pages of entries lie; no slash at its end. */
+  readonly assets: string
+  /** Names the widget in addresses of delivery; left out where there is no widget yet. */
+  readonly ref?: string
+  /** All reviews that the sources have, whatever the rules leave over. */
+  readonly reviews?: Average
+}
+
+/** Something in the widget that a designer clicks on the stage and a site author restyles by `::part(name)`. */
+export interface Part {
+  readonly name: string
+  readonly label: string
+}
+
+/** A ready-made beginning: a name, what it is good for, and the settings in which it differs from the defaults. */
+export interface StartingPoint<S = Settings> {
+  readonly id: string
+  readonly label: string
+  readonly hint: string
+  readonly settings: S
+  /** What it is shown with, where the kind's example would not do. */
+  readonly items?: readonly Item[]
+}
+
+/** A step from one version of the settings to the next; `to` is the version it leads to. */
+export interface Migration {
+  readonly to: number
+  readonly name: string
+  run(settings: Settings): Settings
+}
+
+// ── Intake ──
+
+declare const given: unique symbol
+
+/**
+ * One thing that goes into a widget. Its name in the intake is the path of the setting that chooses it, so that it is
+ * stored, patched and undone like every other setting. `T` is what the model gets of it.
+ */
+export interface Role<T = unknown> {
+  readonly takes: { readonly items: readonly ItemType[] } | { readonly object: string }
+  /** Whether a designer may choose more than one. */
+  readonly several: boolean
+  /** What it is called, and what is said while nothing is chosen. */
+  readonly label: string
+  readonly lacking: string
+  readonly [given]?: T
+}
+
+export type Intake = Readonly<Record<string, Role>>
+/** What the model gets: under each role's name, what was chosen for it. */
+export type Given<I extends Intake> = { readonly [R in keyof I]: I[R] extends Role<infer T> ? T : never }
+
+/** Items of sources, sifted by the kind's rules, in order. */
+export const items = (types: readonly ItemType[]): Role<readonly Item[]> => ({
+  takes: { items: types },
+  several: true,
+  label: 'Sources',
+  lacking: 'No source yet',
+})
+
+/** Roles of an intake for which nothing is chosen yet. */
+export const lackingOf = ({ intake }: { readonly intake: Intake }, settings: Settings): string[] =>
+  Object.keys(intake).filter((role) => chosenFor(role, settings).length === 0)
+
+/** Ids of what is chosen for a role. */
+export function chosenFor(role: string, settings: Settings): readonly string[] {
+  const leaf = settings[role]
+  if (Array.isArray(leaf)) return leaf as readonly string[]
+  return typeof leaf === 'string' && leaf !== '' ? [leaf] : []
+}
+
+// ── Kind ──
+
+/** A page that one entry has of its own. Its styles stand after those that every kind has. */
+export interface EntryPage {
+  /** Stands in its address, `/h/<ref>/<key>`. */
+  readonly key: string
+  readonly title: string
+  readonly view: VNode
+  readonly jsonLd: object | undefined
+}
+
+export interface KindDefinition<I extends Intake, F extends Fields, M> {
+  readonly id: string
+  /** Of the settings' shape, 1 or more; drafts and releases are stored with it. */
+  readonly version: number
+  readonly label: string
+  /** One sentence for the catalogue: what a visitor will see. */
+  readonly description: string
+  /** Words by which a client would ask for it; the catalogue is searched by them. */
+  readonly alsoCalled: readonly string[]
+  readonly intake: I
+  readonly fields: F
+  /** At least one; a new widget begins with the first. */
+  readonly startingPoints: readonly StartingPoint[]
+  readonly parts: readonly Part[]
+  /** What leaves such as `{ word: 'readOn' }` name, and all else that the widget says by itself. */
+  readonly words: Readonly<Record<string, Phrase | Counting>>
+  /** What sifts the items of the intake. Left out where the intake has none. */
+  rules?(values: ValuesOf<NoInfer<F>>, decisions: Decisions): Rule[]
+  /** Called with what the rules let through; may be given nothing. */
+  model(given: Given<NoInfer<I>>, values: ValuesOf<NoInfer<F>>, context: KindContext): M
+  /** Whether visitors find nothing in it; the element in the page then says so by its state. Never, when left out. */
+  isEmpty?(model: NoInfer<M>): boolean
+  /** Markup of the model. No state, no handlers, no `style` attributes: strict pages block them. */
+  view(model: NoInfer<M>): VNode
+  /** What stands where the view has `cardsGoHere`, put into the page a few at a time: a long list is a long task. */
+  cards?(model: NoInfer<M>): readonly VNode[]
+  /** CSS for inside the shadow root. Values arrive checked by the fields' schema. */
+  styles(values: ValuesOf<NoInfer<F>>): string
+  /** Height in px at a container width in px: at least what the widget takes. Counted, not measured. */
+  height(model: NoInfer<M>, values: ValuesOf<NoInfer<F>>, widthPx: number): number
+  /** Names of the embed's behaviours to load after paint. */
+  behaviours(values: ValuesOf<NoInfer<F>>, model: NoInfer<M>): readonly string[]
+  /** Instant (ms, UTC) from which time alone makes the answer another; the rules' own instants are seen to elsewhere. */
+  until?(given: Given<NoInfer<I>>, values: ValuesOf<NoInfer<F>>, context: KindContext): number | undefined
+  /** schema.org description for hosted and live pages; undefined when there is nothing to say. */
+  jsonLd(model: NoInfer<M>): object | undefined
+  /** Pages of single entries and their styles; left out where no entry has one. */
+  entries?(model: NoInfer<M>): { readonly pages: readonly EntryPage[]; readonly css: string }
+  /** Ascending by `to`, one for each version after the first. */
+  readonly migrate: readonly Migration[]
+  /** Run by the contract tests, and shown where a starting point has no items of its own. */
+  readonly example: { readonly given: Given<NoInfer<I>>; readonly settings: Settings }
+}
+
+/** A kind with its types folded away, as the list holds it. */
+export type Kind = KindDefinition<Intake, Fields, unknown>
+export type Values = Readonly<Record<string, Value>>
+
+/** Types of the items that a kind takes; none where it takes no items. */
+export const typesOf = ({ intake }: Kind): readonly ItemType[] =>
+  Object.values(intake).flatMap(({ takes }) => ('items' in takes ? takes.items : []))
+
+/** The kind's example items. */
+export const exampleItemsOf = ({ example, intake }: Kind): readonly Item[] =>
+  Object.entries(intake).flatMap(([role, { takes }]) =>
+    'items' in takes ? (example.given[role] as readonly Item[]) : [],
+  )
+
+/** The one place in a view where the cards go. An element, as no text can be mistaken for it. */
+export const cardsGoHere: VNode = h('yimble-cards', {})
+
+/**
+ * Checks a kind at the door and freezes it.
+ * @throws RangeError naming the kind and what is wrong with it
+ */
+export function defineKind<I extends Intake, F extends Fields, M>(definition: KindDefinition<I, F, M>): Kind {
+  const kind = definition as unknown as Kind
+  const fault = faultOf(kind)
+  if (fault) throw new RangeError(`Kind "${kind.id}": ${fault}`)
+  return Object.freeze({ ...kind })
+}
+
+function faultOf({
+  fields,
+  parts,
+  intake,
+  startingPoints,
+  words,
+  version,
+  migrate,
+}: Kind): string | undefined {
+  const isField = (path: string) => Object.hasOwn(fields, path)
+  const isPart = (name: string) => parts.some((part) => part.name === name)
+  for (const [path, { part, shownWhen, default: leaf }] of Object.entries(fields)) {
+    const of = `the field "${path}"`
+    if (part && !isPart(part)) return `${of} names the part "${part}", which is not listed`
+    const other = shownWhen?.path
+    if (other !== undefined && !isField(other)) return `${of} depends on "${other}", which is no field`
+    if (isWord(leaf) && !Object.hasOwn(words, leaf.word)) return `${of} says "${leaf.word}", which is no word`
+  }
+  const role = Object.keys(intake).find((one) => !isField(one))
+  if (role !== undefined) return `the role "${role}" has no field that chooses it`
+  if (startingPoints.length === 0) return 'it has no starting point'
+  for (const point of startingPoints)
+    for (const [path, leaf] of Object.entries(point.settings)) {
+      if (!isField(path)) return `the starting point "${point.id}" sets "${path}", which is no field`
+      if (isWord(leaf) && !Object.hasOwn(words, leaf.word))
+        return `the starting point "${point.id}" says "${leaf.word}", which is no word`
+    }
+  if (migrate.length !== version - 1)
+    return `version ${version} needs ${version - 1} migrations, it has ${migrate.length}`
+  return undefined
+}

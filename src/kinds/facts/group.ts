@@ -1,0 +1,2 @@
+/** Where the settings of facts stand in the panel. */
+export const onCards = { step: 'arrange', group: 'What each entry shows' } as const

@@ -1,0 +1,46 @@
+/** @jsxImportSource preact */
+/** What an item says beside its title, cut after some lines. */
+import { shorten } from '../../core/items/text'
+import { choice } from '../../core/settings/field'
+import { fact, type Form } from '../block'
+import { counted, linesOf, type Counted } from '../letters'
+import { clamp, faceOf, text } from '../sizes'
+import { onCards } from './group'
+import { headlineOf } from './headline'
+
+/** Letters of a line at most, so that what is cut off is not sent along. */
+export const lettersALine = 160
+
+export const lineChoices = [
+  { value: '0', label: 'None' },
+  { value: '1', label: 'One line' },
+  { value: '2', label: 'Two lines' },
+  { value: '3', label: 'Three lines' },
+  { value: '6', label: 'Six lines' },
+] as const
+
+/** In a tight place one line is the most that a summary gets. */
+const linesIn = (lines: string, form: Form) => (form === 'tight' ? Math.min(1, Number(lines)) : Number(lines))
+
+export const summary = fact({
+  id: 'summary',
+  parts: [{ name: 'summary', label: 'Summary' }],
+  fields: {
+    'facts.summary': choice(lineChoices, { ...onCards, part: 'summary', label: 'Summary', default: '2' }),
+  },
+  of(item, values, { form }): Counted | undefined {
+    const lines = linesIn(values['facts.summary'], form)
+    const { text: words } = headlineOf(item, (values as Record<string, unknown>)['facts.author'] === true)
+    return lines > 0 && words
+      ? counted(shorten(words, lines * lettersALine), faceOf(values, 'body'))
+      : undefined
+  },
+  view: ({ words }) => <p part="summary">{words}</p>,
+  em(values, { form, widthEm }, value) {
+    const most = linesIn(values['facts.summary'], form)
+    return (value ? linesOf(value, widthEm, most) : most) * text.line
+  },
+  styles: (values) => `
+    [part=summary]{${clamp(Number(values['facts.summary']))}}
+    .tight [part=summary]{-webkit-line-clamp:1}`,
+})

@@ -1,0 +1,111 @@
+/** Feed: the newest entries of feeds, each leading to its own page. */
+import { itemTypes } from '../../core/items/item'
+import type { Phrase } from '../../core/locale/phrase'
+import { author } from '../facts/author'
+import { date } from '../facts/date'
+import { more } from '../facts/more'
+import { picture } from '../facts/picture'
+import { price } from '../facts/price'
+import { products } from '../facts/products'
+import { row } from '../facts/row'
+import { source } from '../facts/source'
+import { stars } from '../facts/stars'
+import { summary } from '../facts/summary'
+import { title } from '../facts/title'
+import { carousel } from '../layouts/carousel'
+import { column } from '../layouts/column'
+import { grid } from '../layouts/grid'
+import { list } from '../layouts/list'
+import { showing } from '../showing'
+import { average } from '../strips/average'
+import { heading } from '../strips/heading'
+import { steps } from '../strips/steps'
+import { exampleItems } from './example'
+import { toWords } from './migrate'
+
+const nothingNew: Phrase = {
+  en: 'Nothing new at the moment.',
+  cy: 'Dim byd newydd ar hyn o bryd.',
+  de: 'Zurzeit gibt es nichts Neues.',
+  es: 'No hay novedades por ahora.',
+  fr: 'Rien de nouveau pour le moment.',
+  it: 'Al momento nessuna novità.',
+  nl: 'Er is nu niets nieuws.',
+  pl: 'Na razie nic nowego.',
+  pt: 'Nada de novo de momento.',
+  ar: 'لا جديد حاليًا.',
+}
+const whatIsNew: Phrase = {
+  en: 'What is new',
+  cy: 'Beth sy’n newydd',
+  de: 'Neues',
+  es: 'Novedades',
+  fr: 'Les nouveautés',
+  it: 'Novità',
+  nl: 'Nieuws',
+  pl: 'Co nowego',
+  pt: 'Novidades',
+  ar: 'الجديد',
+}
+
+export const feed = showing({
+  id: 'feed',
+  version: 2,
+  label: 'Feed',
+  description: 'The newest entries of one or more feeds, each leading to its own page.',
+  alsoCalled: ['news', 'blog', 'journal', 'articles', 'posts', 'updates', 'what is new', 'headlines'],
+  accepts: itemTypes,
+  card: {
+    lead: [picture],
+    words: [title, stars, row([date, author, source, price]), summary],
+    foot: [products, more],
+  },
+  above: [heading, average],
+  below: [steps],
+  layouts: [list, grid, column, carousel],
+  adjust: { 'empty.text': { default: { word: 'nothingNew' } } },
+  words: { nothingNew, whatIsNew },
+  startingPoints: [
+    {
+      id: 'cards',
+      label: 'Picture cards',
+      hint: 'For the middle of a page: big pictures, side by side',
+      settings: { layout: 'cards', 'heading.text': { word: 'whatIsNew' }, 'look.spacing': 24 },
+    },
+    {
+      id: 'list',
+      label: 'Reading list',
+      hint: 'For a wide column: picture beside the words, with a summary',
+      settings: { layout: 'list', 'rules.limit': 5, 'facts.summary': '3', 'facts.author': true },
+    },
+    {
+      id: 'column',
+      label: 'Side column',
+      hint: 'For a narrow place or a footer: words only, no pictures',
+      settings: {
+        layout: 'column',
+        'rules.limit': 5,
+        'facts.picture': false,
+        'facts.summary': '0',
+        'look.border': 0,
+        'look.textSize': 15,
+        'look.spacing': 12,
+      },
+    },
+    {
+      id: 'row',
+      label: 'One row to move along',
+      hint: 'For a home page: many entries in little height',
+      settings: {
+        layout: 'carousel',
+        'rules.limit': 12,
+        'facts.summary': '0',
+        'link.label': '',
+        'heading.text': { word: 'whatIsNew' },
+        'look.spacing': 24,
+      },
+    },
+  ],
+  migrate: [toWords],
+  example: exampleItems,
+})

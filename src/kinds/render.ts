@@ -1,0 +1,188 @@
+/**
+ * Widget + items → what goes to pixels: the one path that stage, script, frame and hosted page share. Pure: same input,
+ * same bytes, in Node and in a browser.
+ */
+import { Fragment, h, type VNode } from 'preact'
+import { renderToString } from 'preact-render-to-string'
+import type { Brand } from '../core/design/brand'
+import { fontFamilies } from '../core/design/fonts'
+import type { Item } from '../core/items/item'
+import { say, type Phrase } from '../core/locale/phrase'
+import type { Decisions } from '../core/rules/fields'
+import { sift, type RuleStep } from '../core/rules/rules'
+import type { Settings } from '../core/settings/field'
+import { resolveSettings } from '../core/settings/settings'
+import { getKind } from './all'
+import { baseStyles, spaceOf } from './baseStyles'
+import { cardsGoHere, type Kind, type KindContext, type Values } from './contract'
+
+export interface RenderInput {
+  readonly kind: string
+  readonly settings: Settings
+  readonly brand: Brand
+  readonly decisions: Decisions
+}
+
+/** `height` px are enough from a container width of `from` px up to the next entry. */
+export interface Reserve {
+  readonly from: number
+  readonly height: number
+}
+
+export interface Font {
+  readonly family: string
+  readonly url: string
+}
+
+/** A page of one entry: its key stands in the address. */
+export interface RenderedEntry {
+  readonly key: string
+  readonly title: string
+  readonly html: string
+  readonly jsonLd: object | null
+}
+
+export interface Rendered {
+  /**
+   * The markup: what stands before the cards, each card, what stands after them. Joined it is the whole; before and after
+   * alone are a whole without cards. One piece where the kind has no cards.
+   */
+  readonly pieces: readonly string[]
+  readonly css: string
+  readonly fonts: readonly Font[]
+  readonly reserve: readonly Reserve[]
+  readonly behaviours: readonly string[]
+  readonly jsonLd: object | null
+  readonly isEmpty: boolean
+  /** ISO instant from which the answer may be another; null when time alone changes nothing. */
+  readonly validUntil: string | null
+  readonly counts: Counts
+  /** Ids of what a visitor sees, in order, linked products after what they are linked to. */
+  readonly shown: readonly string[]
+}
+
+/** How many came, how many passed the rules, how many show; and the same after each rule. */
+export interface Counts {
+  readonly total: number
+  readonly passed: number
+  readonly shown: number
+  readonly steps: readonly RuleStep[]
+}
+
+/** Container widths in px for which a height is reserved, narrowest first. */
+export const reserveWidths: readonly number[] = [
+  240, 280, 320, 360, 400, 480, 560, 640, 720, 800, 960, 1120, 1280, 1440, 1600,
+]
+
+/** Settings as plain values: links by the brand, words by the language. */
+export const valuesOf = (kind: Kind, settings: Settings, brand: Brand, locale: string): Values =>
+  resolveSettings(settings, brand, (word) => wordOf(kind, word, locale))
+
+/** One of the kind's words in a language. */
+export function wordOf({ words }: Kind, word: string, locale: string): string {
+  const phrase = words[word]
+  return phrase && typeof phrase.en === 'string' ? say(phrase as Phrase, locale) : word
+}
+
+/** What is known of a widget before anything is drawn: asked for markup, for heights, for pages. */
+export interface Prepared {
+  readonly kind: Kind
+  readonly values: Values
+  readonly model: unknown
+  readonly counts: Counts
+  readonly shown: readonly string[]
+  readonly validUntil: string | null
+  /** Height in px at a container width in px, with the space around the widget. */
+  heightAt(widthPx: number): number
+}
+
+export function prepare(input: RenderInput, given: readonly Item[], context: KindContext): Prepared {
+  const kind = getKind(input.kind)
+  const values = valuesOf(kind, input.settings, input.brand, context.locale)
+  const { sources } = kind.intake
+  const types = sources && 'items' in sources.takes ? sources.takes.items : []
+  const accepted = given.filter((item) => types.includes(item.type))
+  const rules = kind.rules?.(values, input.decisions) ?? []
+  const sifted = sift(accepted, rules, context.now, context.offsetAt)
+  const roles = { sources: sifted.shown }
+  const model = kind.model(roles, values, context)
+  const until = Math.min(sifted.validUntil, kind.until?.(roles, values, context) ?? Infinity)
+  const products = (item: Item) => (item.mentions ?? []).slice(0, Number(values['products.limit'] ?? 0))
+  const { above, below, sides } = spaceOf(values)
+  return {
+    kind,
+    values,
+    model,
+    counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
+    shown: sifted.shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
+    validUntil: Number.isFinite(until) ? new Date(until).toISOString() : null,
+    heightAt: (widthPx) => above + below + kind.height(model, values, Math.max(0, widthPx - 2 * sides)),
+  }
+}
+
+/** @param heightWidths - container widths in px that heights are wanted for */
+export function render(
+  input: RenderInput,
+  given: readonly Item[],
+  context: KindContext,
+  heightWidths = reserveWidths,
+): Rendered {
+  return drawn(prepare(input, given, context), context, heightWidths)
+}
+
+/** What was prepared, as markup and styles. */
+export function drawn(prepared: Prepared, { assets }: KindContext, heightWidths = reserveWidths): Rendered {
+  const { kind, values, model, heightAt, validUntil, counts, shown } = prepared
+  return {
+    pieces: piecesOf(kind, model),
+    css: minify(baseStyles(values) + kind.styles(values)),
+    fonts: fontsOf(values, assets),
+    reserve: heightWidths.map((from) => ({ from, height: heightAt(from) })),
+    behaviours: kind.behaviours(values, model),
+    jsonLd: kind.jsonLd(model) ?? null,
+    isEmpty: kind.isEmpty?.(model) ?? false,
+    validUntil,
+    counts,
+    shown,
+  }
+}
+
+/** Pages of single entries, and the styles that they share; none where the kind has none. */
+export function entriesOf({ kind, values, model }: Prepared): {
+  readonly entries: readonly RenderedEntry[]
+  readonly css: string
+} {
+  const made = kind.entries?.(model)
+  if (!made || made.pages.length === 0) return { entries: [], css: '' }
+  const entries = made.pages.map(({ key, title, view, jsonLd }) => ({
+    key,
+    title,
+    html: renderToString(view),
+    jsonLd: jsonLd ?? null,
+  }))
+  return { entries, css: minify(baseStyles(values) + made.css) }
+}
+
+const mark = renderToString(cardsGoHere)
+
+/** No text can hold the mark: whatever comes from outside is escaped. One call draws all cards; a call each costs half as much again. */
+function piecesOf(kind: Kind, model: unknown): string[] {
+  const [before = '', after] = renderToString(kind.view(model)).split(mark)
+  if (after === undefined) return [before]
+  const cards = kind.cards?.(model) ?? []
+  return [before, ...(cards.length > 0 ? renderToString(apart(cards)).split(mark) : []), after]
+}
+
+/** All cards in one, with the mark between them. */
+export const apart = (cards: readonly VNode[]): VNode =>
+  h(Fragment, null, ...cards.flatMap((card, at) => (at === 0 ? [card] : [cardsGoHere, card])))
+
+function fontsOf(values: Values, assets: string): Font[] {
+  if (values['look.font'] !== 'brand') return []
+  const ids = new Set([values['look.bodyFont'], values['look.headingFont']])
+  return fontFamilies
+    .filter((family) => ids.has(family.id))
+    .map(({ id }) => ({ family: `yimble-${id}`, url: `${assets}/fonts/${id}.woff2` }))
+}
+
+const minify = (css: string) => css.replace(/\n\s*/g, '').trim()

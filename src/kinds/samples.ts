@@ -1,0 +1,67 @@
+/**
+ * Items that kinds are tried with, beside their own examples: the longest and the shortest, none and hundreds, other
+ * scripts, missing pictures. The gallery and the contract tests show each kind with all of them.
+ */
+import type { Item } from '../core/items/item'
+import { exampleItemsOf, typesOf, type Kind } from './contract'
+
+const long = 'An afternoon on the marsh road with three buckets, a lantern and nobody’s permission '
+const compound = 'Donaudampfschifffahrtselektrizitätenhauptbetriebswerkbauunterbeamtengesellschaft'
+
+/** Facts that try a layout. */
+const awkward: readonly Partial<Item>[] = [
+  { name: long.repeat(4), text: long.repeat(30), author: { name: long } },
+  { name: compound, text: `${compound} ${compound}-${compound}`, author: { name: compound } },
+  { name: 'يوم مفتوح في الورشة', text: 'تعالوا وجربوا العجلة. الشاي علينا. '.repeat(6), inLanguage: 'ar' },
+  {
+    name: '粘土を水で練り、二日寝かせる。',
+    text: '粘土を水で練り、二日寝かせる。'.repeat(20),
+    inLanguage: 'ja',
+  },
+  { name: 'Tea 🫖, cake 🍰 and a kiln 🔥🔥🔥', text: 'One 👍 is enough. 👩‍🎨👩‍🎨' },
+  { name: 'x'.repeat(300), text: 'y'.repeat(900), image: [] },
+  { name: 'CAPITALS ONLY, AS SOME PUBLISHERS LIKE TO WRITE THEIR HEADLINES, ALL OF THEM', text: 'NO.' },
+  { name: 'A', text: 'B', image: [], author: { name: 'C' } },
+  { name: '', text: '', image: [], author: undefined, datePublished: undefined, url: undefined },
+]
+
+/** The kind's example items with facts that try a layout, as many as there are of those. */
+export function extremeItems(kind: Kind): Item[] {
+  const examples = exampleItemsOf(kind)
+  const type = typesOf(kind)[0]!
+  return awkward.map((facts, at) => {
+    const base = examples[at % examples.length]!
+    return {
+      ...base,
+      jobTitle: base.jobTitle && (facts.name ?? ''),
+      givenName: undefined,
+      type: base.type ?? type,
+      comment: { text: facts.text ?? '', author: facts.author?.name ?? '' },
+      ...facts,
+      id: `extreme/${at}`,
+    }
+  })
+}
+
+/** So many items, each a copy of one of the examples. */
+export function manyItems(kind: Kind, count: number): Item[] {
+  const examples = exampleItemsOf(kind)
+  return Array.from({ length: count }, (_one, at) => ({
+    ...examples[at % examples.length]!,
+    id: `many/${at}`,
+  }))
+}
+
+export interface Sample {
+  readonly id: string
+  readonly label: string
+  readonly items: readonly Item[]
+}
+
+export const samplesOf = (kind: Kind): readonly Sample[] => [
+  { id: 'example', label: 'Its example', items: exampleItemsOf(kind) },
+  { id: 'extreme', label: 'Extreme contents', items: extremeItems(kind) },
+  { id: 'one', label: 'One entry', items: exampleItemsOf(kind).slice(0, 1) },
+  { id: 'none', label: 'Nothing', items: [] },
+  { id: 'many', label: 'Four hundred', items: manyItems(kind, 400) },
+]

@@ -1,0 +1,340 @@
+/** @jsxImportSource preact */
+/**
+ * Makes a kind that shows items: it names its facts, strips and layouts, and gets fields, parts, model, markup, styles,
+ * heights and description from them. What is particular to a kind stays in its own folder; what is particular to a fact
+ * or a layout stays in that block's file.
+ */
+import type { Item, ItemType } from '../core/items/item'
+import type { Phrase } from '../core/locale/phrase'
+import { ruleFields, rulesOf } from '../core/rules/fields'
+import {
+  choice,
+  sources,
+  text,
+  type Field,
+  type FieldFacts,
+  type Fields,
+  type LeafAt,
+  type PathIn,
+  type SettingsIn,
+} from '../core/settings/field'
+import type { AnyValues, Block, Fact, Form, Layout, Strip, Words } from './block'
+import { cardHeight, cardOf, cardStyles, cardView, factsOf, type Card, type Zones } from './card'
+import {
+  cardsGoHere,
+  defineKind,
+  items,
+  type EntryPage,
+  type Kind,
+  type KindContext,
+  type Migration,
+  type Part,
+  type StartingPoint,
+} from './contract'
+import { layoutGroup } from './layouts/group'
+import { lookFields } from './look'
+import { counted, linesOf } from './letters'
+import { faceOf, paddingPx, text as textSize } from './sizes'
+import { frameStyles } from './styles'
+import { description, type Told } from './told'
+
+const baseFields = {
+  sources: sources({ step: 'gather', group: 'Sources', label: 'Sources', default: [] }),
+  ...ruleFields,
+  'empty.text': text(
+    { maxLength: 160 },
+    {
+      step: 'arrange',
+      group: 'When there is nothing',
+      part: 'empty',
+      label: 'Words to show',
+      default: { word: 'empty' },
+      folded: true,
+    },
+  ),
+  ...lookFields,
+}
+
+const baseParts: readonly Part[] = [
+  { name: 'widget', label: 'The widget' },
+  { name: 'list', label: 'All entries' },
+  { name: 'card', label: 'One entry' },
+  { name: 'words', label: 'Words of an entry' },
+  { name: 'empty', label: 'Words when empty' },
+]
+
+const empty: Phrase = {
+  en: 'Nothing to show at the moment.',
+  cy: 'Dim byd ar hyn o bryd.',
+  de: 'Zurzeit gibt es hier nichts.',
+  es: 'No hay nada por ahora.',
+  fr: 'Rien à afficher pour le moment.',
+  it: 'Al momento non c’è nulla.',
+  nl: 'Er is nu niets te zien.',
+  pl: 'Na razie nic tu nie ma.',
+  pt: 'Nada a mostrar de momento.',
+  ar: 'لا شيء للعرض حاليًا.',
+}
+
+type FactsIn<Z extends Zones> = NonNullable<Z[keyof Z]> extends readonly (infer F extends Fact)[] ? F : never
+/** Any of the records of fields that a kind is composed of. */
+type FieldsOf<Z extends Zones, S extends readonly Strip[], L extends readonly Layout[], X extends Fields> =
+  | typeof baseFields
+  | { readonly layout: Field<L[number]['id']> }
+  | FactsIn<Z>['fields']
+  | S[number]['fields']
+  | L[number]['fields']
+  | X
+
+export interface Showing<
+  Z extends Zones,
+  S extends readonly Strip[],
+  L extends readonly Layout[],
+  X extends Fields,
+> {
+  readonly id: string
+  readonly version?: number
+  readonly label: string
+  readonly description: string
+  readonly alsoCalled: readonly string[]
+  readonly accepts: readonly ItemType[]
+  readonly card: Z
+  /** Above the cards, and below them, in this order. */
+  readonly above: S
+  readonly below?: S
+  /** The first is what a new widget has, unless a starting point says otherwise. */
+  readonly layouts: L
+  /** Settings that none of its blocks brings. */
+  readonly fields?: X
+  /** The page of a single entry; left out where entries have none. */
+  readonly entry?: Entry
+  /** In what the kind's settings differ from those of its blocks: other defaults, other labels. */
+  readonly adjust?: NoInfer<Adjust<FieldsOf<Z, S, L, X>>>
+  /** Other labels for parts, by their names. */
+  readonly called?: Readonly<Record<string, string>>
+  readonly words?: Words
+  readonly startingPoints: readonly StartingPoint<NoInfer<SettingsIn<FieldsOf<Z, S, L, X>>>>[]
+  readonly migrate?: readonly Migration[]
+  readonly example: readonly Item[]
+}
+
+type Adjust<F extends Fields> = {
+  readonly [P in PathIn<F>]?: Partial<FieldFacts> & { readonly default?: LeafAt<F, P> }
+}
+
+/** What makes the page of an entry. */
+export interface Entry {
+  readonly words: Words
+  /** Returns undefined where the settings give entries no page. */
+  of(item: Item, values: AnyValues, context: KindContext): EntryPage | undefined
+  styles(values: AnyValues): string
+}
+
+interface Model {
+  readonly layout: Layout
+  readonly values: AnyValues
+  readonly locale: string
+  /** Values by id of their strips; what has nothing to tell is not there. */
+  readonly strips: Told
+  readonly cards: readonly Card[]
+  /** Cards that show before visitors ask for more. */
+  readonly first: number
+  readonly entries: readonly EntryPage[]
+}
+
+export function showing<
+  const Z extends Zones,
+  const S extends readonly Strip[],
+  const L extends readonly Layout[],
+  const X extends Fields = Record<never, never>,
+>({
+  card: zones,
+  above,
+  below = [] as unknown as S,
+  layouts,
+  adjust = {},
+  called = {},
+  words = {},
+  entry,
+  ...kind
+}: Showing<Z, S, L, X>): Kind {
+  const facts = factsOf(zones)
+  const allStrips = [...above, ...below]
+  const own: Block = { fields: kind.fields ?? {}, parts: [] }
+  const blocks: readonly Block[] = [...above, ...layouts, ...facts, ...below, own]
+  const parts = partsOf(blocks, called)
+  const layoutOf = (values: AnyValues) => layouts.find((one) => one.id === values.layout) ?? layouts[0]!
+  const shown = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
+  /** Only the chosen layout's styles and behaviours are sent. */
+  const blocksOf = (values: AnyValues): readonly Block[] => [...allStrips, layoutOf(values), ...facts]
+
+  return defineKind({
+    id: kind.id,
+    version: kind.version ?? 1,
+    label: kind.label,
+    description: kind.description,
+    alsoCalled: kind.alsoCalled,
+    intake: { sources: items(kind.accepts) },
+    fields: adjusted(fieldsOf(blocks, layouts), adjust, parts),
+    parts,
+    words: Object.assign({ empty }, ...blocks.map((block) => block.words), entry?.words, words) as Words,
+    startingPoints: kind.startingPoints as readonly StartingPoint[],
+    rules: (values, decisions) => rulesOf(values as never, decisions),
+
+    model({ sources: given }, settings, context): Model {
+      const values = settings as AnyValues
+      const layout = layoutOf(values)
+      const titleLevel = Number(values['heading.level'] ?? 2) + (values['heading.text'] ? 1 : 0)
+      const contextFor = (form: Form) => ({ ...context, form, titleLevel })
+      const contexts = {
+        stacked: contextFor('stacked'),
+        slide: contextFor('slide'),
+        beside: contextFor('beside'),
+        tight: contextFor('tight'),
+      }
+      const cards = layout.isBare
+        ? []
+        : given.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
+      // What moves along in a row has no end to ask for more at.
+      const isRow = layout.form(0) === 'slide'
+      const told = (strips: readonly Strip[], count: number) =>
+        strips.map((one) => [one.id, one.of(given, values, { ...context, shown: count })] as const)
+      const strips = Object.fromEntries(
+        told(allStrips, isRow ? 0 : cards.length).filter(([, value]) => value !== undefined),
+      )
+      const firsts = shown(allStrips, strips).map((one) => one.first?.(strips[one.id]) ?? cards.length)
+      return {
+        layout,
+        values,
+        locale: context.locale,
+        strips,
+        cards,
+        first: Math.min(cards.length, ...firsts),
+        entries: given.flatMap((item) => entry?.of(item, values, context) ?? []),
+      }
+    },
+    isEmpty: ({ cards, layout, strips }) =>
+      layout.isBare ? shown(allStrips, strips).length === 0 : cards.length === 0,
+    view: ({ layout, values, locale, strips, cards }) => (
+      <div part="widget">
+        {shown(above, strips).map((one) => one.view(strips[one.id]))}
+        {layout.isBare ? null : cards.length === 0 ? (
+          <p part="empty">{values['empty.text']}</p>
+        ) : (
+          layout.frame(cardsGoHere, values, { locale, count: cards.length })
+        )}
+        {shown(below, strips).map((one) => one.view(strips[one.id]))}
+      </div>
+    ),
+    cards: ({ cards, first }) => cards.map((card, at) => cardView(card, zones, at >= first)),
+    height({ layout, strips, cards, first }, settings, widthPx) {
+      const values = settings as AnyValues
+      const most = values['place.maxWidth']
+      const padding = paddingPx(values)
+      const inner = (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * padding
+      const heightOf = (at: number, width: number) => cardHeight(cards[at]!, zones, values, width)
+      const heights = shown(allStrips, strips).map((one) => one.height(strips[one.id], values, inner))
+      if (!layout.isBare)
+        heights.push(
+          cards.length === 0
+            ? emptyEm(values, inner) * values['look.textSize']
+            : layout.height(first, values, inner, heightOf),
+        )
+      const gaps = Math.max(0, heights.length - 1) * values['look.spacing']
+      return Math.ceil(2 * padding + heights.reduce((total, one) => total + one, 0) + gaps)
+    },
+    behaviours(settings, { strips, cards }) {
+      const values = settings as AnyValues
+      const active: readonly Block[] = [
+        ...shown(allStrips, strips),
+        ...(cards.length > 0 ? [layoutOf(values), ...facts] : []),
+      ]
+      return [...new Set(active.flatMap((block) => block.behaviours?.(values) ?? []))]
+    },
+    styles(settings) {
+      const values = settings as AnyValues
+      const sheets = blocksOf(values).flatMap((block) => block.styles?.(values) ?? [])
+      const cards = cardStyles(zones, values, layoutOf(values).form(0))
+      return [frameStyles(values), cards, ...new Set(sheets)].join('')
+    },
+    until({ sources: given }, settings, context) {
+      const values = settings as AnyValues
+      const turns = given.flatMap((item) =>
+        facts.map((fact) => fact.until?.(item, values, context) ?? Infinity),
+      )
+      return Math.min(Infinity, ...turns)
+    },
+    jsonLd({ strips, cards, locale }) {
+      if (cards.length === 0) return undefined
+      const name = (strips.heading as { readonly text?: { readonly words: string } } | undefined)?.text?.words
+      return {
+        '@context': 'https://schema.org',
+        '@type': 'ItemList',
+        ...(name ? { name } : {}),
+        inLanguage: locale,
+        itemListElement: cards.map(({ type, told }, at) => ({
+          '@type': 'ListItem',
+          position: at + 1,
+          item: { '@type': type, ...description(facts, told, type) },
+        })),
+      }
+    },
+    ...(entry && {
+      entries: ({ entries: pages, values }: Model) => ({
+        pages,
+        css: frameStyles(values) + entry.styles(values),
+      }),
+    }),
+    migrate: kind.migrate ?? [],
+    example: { given: { sources: kind.example }, settings: {} },
+  })
+}
+
+/** Height in em of the words that stand where there is nothing, at an inner width in px. */
+function emptyEm(values: AnyValues, innerPx: number): number {
+  const words = counted(String(values['empty.text']), faceOf(values, 'body'))
+  return linesOf(words, innerPx / values['look.textSize']) * textSize.line
+}
+
+/** @throws RangeError when two blocks bring different fields under one path */
+function fieldsOf(blocks: readonly Block[], layouts: readonly Layout[]): Fields {
+  const fields: Record<string, Field> = { ...baseFields }
+  const first = layouts[0]!
+  if (layouts.length > 1) {
+    const options = layouts.map(({ id: value, label, hint }) => ({ value, label, hint }))
+    fields.layout = choice(options, { ...layoutGroup, label: 'Show as', default: first.id })
+  }
+  for (const block of blocks)
+    for (const [path, field] of Object.entries(block.fields)) {
+      const known = fields[path]
+      if (known && known !== field) throw new RangeError(`Two blocks differ in the field "${path}"`)
+      fields[path] = field
+    }
+  // What belongs to some of the layouts shows while one of them is chosen.
+  for (const path of new Set(layouts.flatMap((one) => Object.keys(one.fields)))) {
+    const owners = layouts.filter((one) => Object.hasOwn(one.fields, path)).map((one) => one.id)
+    if (owners.length === layouts.length) continue
+    fields[path] = { ...fields[path]!, shownWhen: { path: 'layout', is: owners } }
+  }
+  return fields
+}
+
+type Changes = Readonly<Record<string, Partial<Field> | undefined>>
+
+/** A field of the look opens from the part that it colours, from the whole widget where the kind has no such part. */
+function adjusted(fields: Fields, adjust: Changes, parts: readonly Part[]): Fields {
+  const partFor = (path: string, { part }: Field) =>
+    Object.hasOwn(lookFields, path) && !parts.some((one) => one.name === part) ? 'widget' : part
+  const change = (path: string, field: Field): Field => ({
+    ...field,
+    ...adjust[path],
+    part: partFor(path, field),
+  })
+  return Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, change(path, field)]))
+}
+
+function partsOf(blocks: readonly Block[], called: Readonly<Record<string, string>>): Part[] {
+  const all = [...baseParts, ...blocks.flatMap((block) => block.parts)]
+  const parts = new Map(all.map((part) => [part.name, part]))
+  return [...parts.values()].map(({ name, label }) => ({ name, label: called[name] ?? label }))
+}
