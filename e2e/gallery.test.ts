@@ -114,3 +114,118 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s', (id) => {
     }
   }, 120_000)
 })
+
+describe('what is alive', () => {
+  const inRoot = (script: string) =>
+    `((root) => ${script})(document.querySelector('[data-yimble]').shadowRoot)`
+  const open = async (file: string, width = 900) => {
+    await browser.viewport(width, 800)
+    await browser.driver.get(`${origin}/${file}.html`)
+    await browser.until<string>(
+      `document.querySelector('[data-yimble]').dataset.state`,
+      (state) => state === 'ready',
+    )
+  }
+  const press = (selector: string) =>
+    browser.driver.executeScript(`${inRoot(`root.querySelector('${selector}').click()`)}`)
+  const scrolled = inRoot(`Math.round(Math.abs(root.querySelector('.track').scrollLeft))`)
+  const at = inRoot(`root.querySelector('[data-at]').textContent`)
+
+  test.each([
+    ['ltr', '1–2 of 5', /^3–4 of 5$|^4–5 of 5$/],
+    ['rtl', '١–٢ من ٥', /^٣–٤ من ٥$|^٤–٥ من ٥$/],
+  ])('a carousel goes on and back by its buttons, %s', async (direction, first, second) => {
+    await open(`reviews-row-example-${direction}-brand`, 700)
+    await browser.until<string>(at, (words) => words === first)
+    expect(
+      await browser.driver.executeScript(
+        `return ${inRoot(`root.querySelector('[data-move=back]').disabled`)}`,
+      ),
+    ).toBe(true)
+    await press('[data-move=forward]')
+    await browser.until<string>(at, (words) => second.test(words))
+    await press('[data-move=back]')
+    await browser.until<number>(scrolled, (left) => left === 0)
+  })
+  test('it is dragged by the mouse, and the drag is no click', async () => {
+    await open('team-carousel-example-ltr-brand', 700)
+    await browser.driver.executeScript(
+      `window.clicks = 0; document.addEventListener('click', (event) => { if (!event.defaultPrevented) window.clicks += 1 })`,
+    )
+    const actions = browser.driver.actions()
+    await actions
+      .move({ x: 500, y: 150 })
+      .press()
+      .move({ x: 460, y: 150 })
+      .move({ x: 200, y: 152 })
+      .release()
+      .perform()
+    await browser.until<number>(scrolled, (left) => left > 100)
+    expect(await browser.driver.executeScript('return window.clicks')).toBe(0)
+  })
+  test('keys move it, and it stops moving by itself for whoever asks for less motion', async () => {
+    await browser.protocol('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],
+    })
+    await open('team-carousel-example-ltr-brand', 700)
+    await browser.until<string>(
+      inRoot(`root.querySelector('[data-move=pause]').getAttribute('aria-pressed')`),
+      (pressed) => pressed === 'true',
+    )
+    await browser.driver.executeScript(`${inRoot(`root.querySelector('.track').focus()`)}`)
+    await browser.driver.actions().sendKeys('\uE010').perform()
+    await browser.until<number>(scrolled, (left) => left > 100)
+    await browser.protocol('Emulation.setEmulatedMedia', { features: [] })
+  })
+  test('it moves by itself, and waits while somebody has the pointer on it', async () => {
+    await open('team-carousel-example-ltr-brand', 700)
+    await browser.driver.actions().move({ x: 350, y: 150 }).perform()
+    await new Promise((done) => setTimeout(done, 7_000))
+    expect(await browser.driver.executeScript(`return ${scrolled}`)).toBe(0)
+    await browser.driver.actions().move({ x: 350, y: 790 }).perform()
+    await browser.until<number>(scrolled, (left) => left > 100, 10_000)
+  })
+  test('long words unfold in place, and the focus goes to them', async () => {
+    await open('reviews-row-extreme-ltr-brand', 700)
+    await browser.until<number>(inRoot(`root.querySelectorAll('[data-folded]').length`), (count) => count > 0)
+    const height = inRoot(`root.querySelector('.folds p').offsetHeight`)
+    const folded = await browser.driver.executeScript<number>(`return ${height}`)
+    await press('[data-folded] button')
+    await browser.until<number>(height, (unfolded) => unfolded > folded)
+    expect(await browser.driver.executeScript(`return ${inRoot('root.activeElement.tagName')}`)).toBe('P')
+  })
+  test('the next entries come at a click, until there are no more', async () => {
+    await open('reviews-wall-many-ltr-page', 900)
+    const shown = inRoot(`[...root.querySelectorAll('[part=card]')].filter((card) => !card.hidden).length`)
+    const said = inRoot(`root.querySelector('[part=steps]').textContent`)
+    await browser.until<string>(said, (words) => words === 'Show 9 more9 of 200')
+    await press('[part=steps] button')
+    expect(await browser.driver.executeScript(`return ${shown}`)).toBe(18)
+    expect(await browser.driver.executeScript(`return ${said}`)).toBe('Show 9 more18 of 200')
+    for (let step = 0; step < 30; step += 1)
+      if (
+        await browser.driver.executeScript(
+          `return ${inRoot(`!root.querySelector('[part=steps] button').hidden`)}`,
+        )
+      )
+        await press('[part=steps] button')
+    expect(await browser.driver.executeScript(`return ${shown}`)).toBe(200)
+  })
+  test('without scripts a carousel scrolls, words are whole and all entries show', async () => {
+    await browser.protocol('Emulation.setScriptExecutionDisabled', { value: true })
+    try {
+      await browser.driver.get(`${origin}/reviews-wall-many-ltr-page.html`)
+      // Scripts of the page are off; the tools of the browser still read it.
+      const { result } = (await browser.protocol('Runtime.evaluate', {
+        expression: `JSON.stringify((() => {
+          const root = document.querySelector('[data-yimble]').shadowRoot
+          const shown = (selector) => [...root.querySelectorAll(selector)].filter((one) => one.getClientRects().length > 0).length
+          return { cards: shown('[part=card]'), buttons: shown('button') }
+        })())`,
+      })) as { result: { value: string } }
+      expect(JSON.parse(result.value)).toEqual({ cards: 200, buttons: 0 })
+    } finally {
+      await browser.protocol('Emulation.setScriptExecutionDisabled', { value: false })
+    }
+  })
+})

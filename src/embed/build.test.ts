@@ -13,12 +13,13 @@ beforeAll(async () => {
 })
 afterAll(() => rmSync(folder, { recursive: true }))
 
-test('embed and behaviours weigh at most 6 kB', () => {
-  const shipped = [...files].filter(([name]) => name !== 'stage.js')
-  expect(shipped.length).toBeGreaterThan(1)
-  expect(shipped.reduce((sum, [, bytes]) => sum + brotliCompressSync(bytes).length, 0)).toBeLessThanOrEqual(
-    6 * 1024,
-  )
+const kB = (bytes: Uint8Array) => brotliCompressSync(bytes).length / 1024
+
+test('the script weighs at most 3.5 kB, and no behaviour over 1.5 kB', () => {
+  expect(kB(files.get('embed.js')!)).toBeLessThanOrEqual(3.5)
+  const chunks = [...files].filter(([name]) => name.startsWith('c/'))
+  expect(chunks.length).toBeGreaterThan(3)
+  for (const [name, bytes] of chunks) expect([name, kB(bytes) <= 1.5]).toEqual([name, true])
 })
 test('no schema, no renderer, no cookie, no storage in it', () => {
   const text = new TextDecoder().decode(files.get('embed.js'))

@@ -111,20 +111,33 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
     return setState(element, 'off')
   }
   const document = element.ownerDocument
-  const [first, ...rest] = portionsOf(artifact.pieces)
-  const fragment = toFragment(document, first!)
+  const { pieces, css, jsonLd } = artifact
+  const cards = pieces.slice(1, -1)
+  const fragment = toFragment(document, pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!)
   if (!fragment) return setState(element, 'error')
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
-  adopt(root, artifact.css)
-  await turn(document.defaultView!, around)
+  adopt(root, css)
+  const view = document.defaultView as Window & typeof globalThis
+  await turn(view, around)
   root.replaceChildren(fragment)
   element.replaceChildren()
-  const data = artifact.jsonLd && dataScript(document, JSON.stringify(artifact.jsonLd))
+  const data = jsonLd && dataScript(document, JSON.stringify(jsonLd))
   if (data) element.append(data)
-  const list = root.querySelector('[data-cards]')
-  for (const piece of rest) {
-    await turn(document.defaultView!, around)
-    list?.append(toFragment(document, piece)!)
+  const list = root.querySelector<HTMLElement>('[data-cards]')
+  if (list) {
+    // A row is as high as the highest of its cards, so only whole rows may be seen. The frame was just drawn by itself,
+    // so that to ask for its columns lays out nothing else.
+    const { gridAutoFlow, gridTemplateColumns } = view.getComputedStyle(list)
+    const isOneRow = gridAutoFlow === 'column'
+    if (isOneRow) list.style.visibility = 'hidden'
+    for (const [at, portion] of portionsOf(
+      cards,
+      isOneRow ? 1 : gridTemplateColumns.split(' ').length,
+    ).entries()) {
+      if (at > 0) await turn(view, around)
+      list.append(toFragment(document, portion)!)
+    }
+    list.style.visibility = ''
   }
   await finish(element, root, artifact, artifact.ref, around)
 }
@@ -137,14 +150,11 @@ async function turn(view: Window, around: Surroundings): Promise<void> {
   })
 }
 
-/** The frame with its first cards, then the other cards by a few, none of which takes long to parse and lay out. */
-export function portionsOf(pieces: readonly string[]): string[] {
-  if (pieces.length < 2) return [...pieces]
-  const cards = pieces.slice(1, -1)
+/** The cards by a few whole rows, none of which takes long to parse and lay out. */
+export function portionsOf(cards: readonly string[], columns: number): string[] {
+  const size = columns * Math.max(1, Math.round(chunkSize / columns))
   const portions: string[] = []
-  for (let at = 0; at < Math.max(1, cards.length); at += chunkSize)
-    portions.push(cards.slice(at, at + chunkSize).join(''))
-  portions[0] = pieces[0]! + portions[0]! + pieces.at(-1)!
+  for (let at = 0; at < cards.length; at += size) portions.push(cards.slice(at, at + size).join(''))
   return portions
 }
 

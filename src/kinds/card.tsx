@@ -158,7 +158,8 @@ const shortList = 24
 /** @param form - that of most cards of the layout */
 export function cardStyles(zones: Zones, values: AnyValues, form: Form): string {
   const { 'look.line': line, 'look.border': border, 'look.radius': radius, 'look.spacing': space } = values
-  const isLong = Number(values['rules.limit']) > shortList
+  // In a row to move along a guess would change the height of all as one moves.
+  const isLong = form !== 'slide' && Number(values['rules.limit']) > shortList
   const shared = `
     [part=card]{
       position:relative;display:flex;min-width:0;border:0 solid ${line};

@@ -18,7 +18,9 @@ const at = (host: string) => `http://${host}:${port}`
 const publisherHost = '127.0.0.4'
 const hubHost = '127.0.0.16'
 const hub = createHub(state, save)
-const siteHost = (index: number) => `127.0.0.${5 + index}`
+/** 127.0.0.8 and 127.0.0.9 are free for what a test wants to be the outside. */
+const siteHosts = ['127.0.0.5', '127.0.0.6', '127.0.0.7', '127.0.0.17', '127.0.0.18'] as const
+const siteHost = (index: number) => siteHosts[index]!
 
 type Handler = (
   request: import('node:http').IncomingMessage,

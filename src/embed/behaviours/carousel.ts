@@ -19,13 +19,12 @@ export function start(root: ShadowRoot, locale: string): () => void {
 function enliven(carousel: HTMLElement, inWords: Intl.NumberFormat): () => void {
   const { ownerDocument: document } = carousel
   const view = document.defaultView as Window & typeof globalThis
-  const track = carousel.querySelector<HTMLElement>('[data-cards]')!
-  const dots = carousel.querySelector<HTMLElement>('[data-dots]')
-  const stroke = carousel.querySelector<HTMLElement>('[data-stroke]')
-  const at = carousel.querySelector<HTMLElement>('[data-at]')
-  const [back, forward, pause] = ['back', 'forward', 'pause'].map((name) =>
-    carousel.querySelector<HTMLButtonElement>(`[data-move=${name}]`),
-  )
+  const find = (what: string) => carousel.querySelector<HTMLButtonElement>(`[data-${what}]`)
+  const [track, dots, stroke, at] = ['cards', 'dots', 'stroke', 'at'].map(find) as [
+    HTMLElement,
+    ...(HTMLElement | null)[],
+  ]
+  const [back, forward, pause] = ['back', 'forward', 'pause'].map((name) => find(`move=${name}`))
   const stillness = view.matchMedia('(prefers-reduced-motion: reduce)')
   const life = new view.AbortController()
   const { signal } = life
@@ -106,8 +105,7 @@ function enliven(carousel: HTMLElement, inWords: Intl.NumberFormat): () => void 
   // ── Moving on by itself ──
   const everyMs = Number(carousel.dataset.seconds ?? 0) * 1000
   let isStopped = everyMs === 0 || stillness.matches
-  /** Somebody reads it, or nobody sees it. */
-  let [isHeld, isSeen] = [false, false]
+  let isSeen = false
   const stop = (stopped: boolean) => {
     isStopped = stopped
     pause?.setAttribute('aria-pressed', String(stopped))
@@ -120,16 +118,13 @@ function enliven(carousel: HTMLElement, inWords: Intl.NumberFormat): () => void 
   const timer =
     everyMs > 0
       ? view.setInterval(() => {
-          if (!isStopped && !isHeld && isSeen && !document.hidden) goTo(page < pages - 1 ? page + 1 : 0)
+          if (!isStopped && isSeen && !document.hidden && !carousel.matches(':hover,:focus-within'))
+            goTo(page < pages - 1 ? page + 1 : 0)
         }, everyMs)
       : 0
   on(back, 'click', () => byHand(page - 1))
   on(forward, 'click', () => byHand(page + 1))
   on(pause, 'click', () => stop(!isStopped))
-  on(carousel, 'pointerenter', () => (isHeld = true))
-  on(carousel, 'pointerleave', () => (isHeld = false))
-  on(carousel, 'focusin', () => (isHeld = true))
-  on(carousel, 'focusout', () => (isHeld = false))
   on<KeyboardEvent>(track, 'keydown', ({ key, target }) => {
     if (target !== track || (key !== 'Home' && key !== 'End')) return
     byHand(key === 'Home' ? 0 : pages - 1)

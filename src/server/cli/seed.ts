@@ -57,7 +57,8 @@ export async function seed(standinsPort: number): Promise<void> {
   await importPlaces(designer, county)
 
   const publisher = `http://127.0.0.4:${standinsPort}`
-  const site = (index: number) => `http://127.0.0.${5 + index}:${standinsPort}`
+  /** Hosts of the client sites, in the order of the stand-ins. */
+  const site = (index: number) => `http://127.0.0.${[5, 6, 7, 17, 18][index]}:${standinsPort}`
   const client = async (actor: Actor, name: string, look: Brand, locale = 'en-GB') => {
     const { id } = await createClient(actor, { name, locale, timeZone: 'Europe/London' })
     await changeClient(actor, id, { brand: look })

@@ -4,14 +4,7 @@ import { QueryClient, QueryClientProvider, useQueryClient } from '@tanstack/reac
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type {
-  BenchShape,
-  DecisionsShape,
-  ReleaseShape,
-  SiteShape,
-  SourceShape,
-  WidgetShape,
-} from '@/core/api/shapes'
+import type { BenchShape, DecisionsShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { findingsOf, pictureFindings } from '@/core/fit/findings'
 import { together } from '@/core/items/average'
@@ -19,17 +12,15 @@ import { truthFindings } from '@/core/fit/truth'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/kinds/all'
 import { lackingOf } from '@/kinds/contract'
-import type { Leaf, Step } from '@/core/settings/field'
+import type { Leaf, Settings, Step } from '@/core/settings/field'
 import { valuesOf, wordOf } from '@/kinds/render'
 import { anchorInWords } from '@/core/stage/anchor'
 import type { FromStage, Measure } from '@/core/stage/messages'
-import { api, apiAll, ApiProblem, sentenceOf } from '../api'
-import { Button } from '../parts/Button'
-import { Dialog } from '../parts/Dialog'
+import { api, apiAll } from '../api'
 import { Notice } from '../parts/Notice'
 import { openPalette } from '../parts/Palette'
 import { useMayEdit } from '../parts/Role'
-import { SignInForm } from '../parts/SignInForm'
+import { BenchDialogs } from './BenchDialogs'
 import { BenchTop } from './BenchTop'
 import { fieldId } from './controls/FieldRow'
 import { FieldGroups } from './controls/FieldGroups'
@@ -45,8 +36,10 @@ import { Ruler } from './Ruler'
 import { devices, Stage, type DeviceId } from './Stage'
 import { useDraft, useDraftState } from './useDraft'
 import { isRoomy, useFrameHeights } from './useFrameHeights'
+import { useKept } from './useKept'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
 import { usePlacing } from './usePlacing'
+import { usePublishing } from './usePublishing'
 import { useRender } from './useRender'
 import { useSources } from './useSources'
 
@@ -87,27 +80,30 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const mayEdit = useMayEdit()
   const { store, others } = useDraft(bench, userId, mayEdit)
   const draft = useDraftState(store)
-  const [widget, setWidget] = useState<WidgetShape>(bench.widget)
-  const [sites, setSites] = useState<readonly SiteShape[]>(bench.sites)
-  const [decisions, setDecisions] = useState<DecisionsShape>(bench.decisions)
-  const [releases, setReleases] = useState<readonly ReleaseShape[]>(bench.releases)
+  const { client } = bench
   const comesBack = useSearchParams().has('connected')
   const [step, setStep] = useState<Step>(
     !mayEdit
       ? 'ship'
-      : comesBack || (bench.widget.settings.sources as string[]).length === 0
+      : comesBack || lackingOf(getKind(bench.widget.kind), bench.widget.settings as Settings).length > 0
         ? 'gather'
         : 'sift',
+  )
+  const publishing = usePublishing(bench, store, () => setStep('ship'))
+  const { widget, setWidget, act } = publishing
+  const [sites, setSites] = useKept<readonly SiteShape[]>(`/clients/${client.id}/sites`, bench.sites, () =>
+    apiAll(`/clients/${client.id}/sites`),
+  )
+  const decisionsPath = `/widgets/${widget.id}/decisions`
+  const [decisions, setDecisions] = useKept<DecisionsShape>(decisionsPath, bench.decisions, () =>
+    api('GET', decisionsPath),
   )
   const [part, setPart] = useState<string>()
   const [large, setLarge] = useState<DeviceId>('computer')
   const [rulerWidth, setRulerWidth] = useState<number | null>(null)
   const [measures, setMeasures] = useState<Readonly<Record<string, Measure>>>({})
-  const [busy, setBusy] = useState(false)
-  const [unseen, setUnseen] = useState<readonly string[]>()
 
   const kind = getKind(widget.kind)
-  const { client } = bench
   const brand = client.brand as Brand
   const chosen = draft.settings.sources as readonly string[]
   const { sources, items, put: putSource } = useSources(bench, chosen)
@@ -183,8 +179,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   }, [rulerWidth, large, order])
 
   const sayWord = useCallback((word: string) => wordOf(kind, word, client.locale), [kind, client.locale])
-  const tookPlace = useCallback((next: WidgetShape) => setWidget(next), [])
-  const placing = usePlacing(widget, sites, large, order, tookPlace)
+  const placing = usePlacing(widget, sites, large, order, setWidget)
   const { page, anchor } = placing
   useEffect(() => {
     hearPlace.current = placing.hear
@@ -238,51 +233,9 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     [store],
   )
 
-  async function act(work: () => Promise<void>) {
-    setBusy(true)
-    try {
-      await work()
-    } catch (error) {
-      toast.error(sentenceOf(error))
-    }
-    setBusy(false)
-  }
-  async function took(next: WidgetShape) {
-    setWidget(next)
-    store.changesAre(next.changes)
-    setReleases(await apiAll<ReleaseShape>(`/widgets/${widget.id}/releases`))
-    queries.setQueryData(['widget', widget.id], next)
-  }
-  /** Publishes what this bench shows. What others have changed unseen is listed first. */
-  const publish = () =>
-    act(async () => {
-      const known = store.get().theirs.length
-      await store.flush()
-      const { conflict, theirs, saving } = store.get()
-      if (conflict) return
-      if (saving !== 'saved') throw new ApiProblem({ ...notSaved, code: 'not_saved' })
-      if (theirs.length > known)
-        return setUnseen([...new Set(theirs.slice(known).map((one) => `${one.label} (${one.who})`))])
-      try {
-        const next = await api<WidgetShape>('POST', `/widgets/${widget.id}/releases`, undefined, {
-          'if-match': `"${store.revision}"`,
-        })
-        await took(next)
-        setStep('ship')
-        toast.success(`Release ${next.liveNumber} is live`)
-      } catch (error) {
-        if (!(error instanceof ApiProblem) || error.details.code !== 'draft_moved') throw error
-        setUnseen([`${error.details.facts.what} (${error.details.facts.who})`])
-      }
-    })
   const decide = (item: Item, decision: { hidden?: boolean; pinned?: boolean; apart?: boolean }) =>
     act(async () => {
-      setDecisions(
-        await api<DecisionsShape>('POST', `/widgets/${widget.id}/decisions`, {
-          itemIds: [item.id],
-          ...decision,
-        }),
-      )
+      setDecisions(await api<DecisionsShape>('POST', decisionsPath, { itemIds: [item.id], ...decision }))
       if (decision.hidden)
         toast(`“${item.name || 'The entry'}” is hidden`, {
           action: { label: 'Undo', onClick: () => void decide(item, { hidden: false }) },
@@ -356,13 +309,11 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 : 'Published'
         }
         cannotPublish={cannotPublish}
-        busy={busy}
-        onRename={(name) =>
-          void act(async () => setWidget(await api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { name })))
-        }
+        busy={publishing.busy}
+        onRename={publishing.rename}
         onUndo={() => store.undo()}
         onRedo={() => store.redo()}
-        onPublish={() => void publish()}
+        onPublish={publishing.publish}
       />
       <Flow steps={flow} current={step} onStep={goTo} />
       <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
@@ -434,20 +385,12 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
               <ShipPanel
                 widget={widget}
                 changes={changes}
-                releases={releases}
-                busy={busy}
+                releases={publishing.releases}
+                busy={publishing.busy}
                 cannotPublish={cannotPublish}
-                onPublish={() => void publish()}
-                onRollBack={(number) =>
-                  void act(async () =>
-                    took(await api<WidgetShape>('POST', `/widgets/${widget.id}/live`, { number })),
-                  )
-                }
-                onSwitch={(on) =>
-                  void act(async () =>
-                    took(await api<WidgetShape>('POST', `/widgets/${widget.id}/switch`, { on })),
-                  )
-                }
+                onPublish={publishing.publish}
+                onRollBack={publishing.rollBack}
+                onSwitch={publishing.switchTo}
               />
             )}
             {mayEdit ? (
@@ -476,49 +419,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           </div>
         </aside>
       </div>
-      <Dialog open={draft.saving === 'signed-out'} title="Sign in again">
-        <p>Your session has ended. What you changed is kept here and saved as soon as you are in.</p>
-        <SignInForm onDone={() => void store.flush()} />
-      </Dialog>
-      <Dialog open={draft.conflict !== undefined} title="Changed by someone else">
-        <p>{draft.conflict?.sentence}</p>
-        <div className="flex flex-wrap gap-2">
-          <Button look="main" onClick={() => store.resolve('mine')}>
-            Keep mine: {draft.conflict?.yoursInWords}
-          </Button>
-          <Button onClick={() => store.resolve('theirs')}>
-            Take theirs: {draft.conflict?.theirsInWords}
-          </Button>
-        </div>
-      </Dialog>
-      <Dialog open={unseen !== undefined} title="Changed meanwhile" onClose={() => setUnseen(undefined)}>
-        <p>Others have changed this draft since you last saw it. The stage shows it as it is now.</p>
-        <ul className="list-inside list-disc">
-          {unseen?.map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-        <div className="flex flex-wrap gap-2">
-          <Button
-            look="main"
-            busy={busy}
-            onClick={() => {
-              setUnseen(undefined)
-              void publish()
-            }}
-          >
-            Publish with these changes
-          </Button>
-          <Button onClick={() => setUnseen(undefined)}>Look at it first</Button>
-        </div>
-      </Dialog>
+      <BenchDialogs store={store} publishing={publishing} />
     </div>
   )
 }
-
-const notSaved = {
-  title: 'Not saved yet',
-  status: 0,
-  detail: 'Your last change is not saved yet, so nothing was published. It is tried again by itself.',
-  facts: {},
-} as const

@@ -1,22 +1,28 @@
 'use client'
 /** Sources of the client and items of those that the widget shows; both follow what is still being read in. */
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef } from 'react'
 import { toast } from 'sonner'
 import type { BenchShape, SourceShape } from '@/core/api/shapes'
 import type { Item } from '@/core/items/item'
 import { api, apiAll, sentenceOf } from '../api'
+import { useKept } from './useKept'
 
 const followMs = 1_500
 
+const itemsOf = async (ids: readonly string[]): Promise<readonly Item[]> =>
+  (await Promise.all(ids.map((id) => apiAll<Item>(`/sources/${id}/items`)))).flat()
+
 export function useSources(bench: BenchShape, chosen: readonly string[]) {
-  const [sources, setSources] = useState<readonly SourceShape[]>(bench.sources)
-  const [items, setItems] = useState<readonly Item[]>(bench.items as readonly Item[])
+  const path = `/clients/${bench.client.id}/sources`
+  const [sources, setSources] = useKept<readonly SourceShape[]>(path, bench.sources, () => apiAll(path))
+  const [items, setItems] = useKept<readonly Item[]>(
+    `/widgets/${bench.widget.id}/items`,
+    bench.items as readonly Item[],
+    () => itemsOf(chosen),
+  )
   const chosenKey = chosen.join(' ')
   const loadedKey = useRef(chosenKey)
-  const load = useCallback(async (ids: readonly string[]) => {
-    const lists = await Promise.all(ids.map((id) => apiAll<Item>(`/sources/${id}/items`)))
-    setItems(lists.flat())
-  }, [])
+  const load = useCallback(async (ids: readonly string[]) => setItems(await itemsOf(ids)), [setItems])
   useEffect(() => {
     if (loadedKey.current === chosenKey) return
     loadedKey.current = chosenKey
@@ -43,7 +49,7 @@ export function useSources(bench: BenchShape, chosen: readonly string[]) {
       }
     }, followMs)
     return () => clearInterval(timer)
-  }, [underWay, chosenKey, load])
+  }, [underWay, chosenKey, load, setSources])
 
   const put = useCallback(
     (source: SourceShape) =>
@@ -52,7 +58,7 @@ export function useSources(bench: BenchShape, chosen: readonly string[]) {
           ? before.map((one) => (one.id === source.id ? source : one))
           : [...before, source],
       ),
-    [],
+    [setSources],
   )
   return { sources, items, put }
 }

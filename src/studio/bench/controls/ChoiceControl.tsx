@@ -1,10 +1,11 @@
 'use client'
-/** One of a few: joined buttons; one of many: a list. */
+/** One of a few: joined buttons, in two rows where they are more than three; one of many: a list. */
 import type { Option } from '@/core/settings/field'
 import { inputClass } from '../../parts/TextField'
 import type { ControlProps } from './control'
 
-const mostJoined = 3
+const mostJoined = 6
+const mostInRow = 3
 
 export function ChoiceControl({
   id,
@@ -37,7 +38,7 @@ export function ChoiceControl({
       role="radiogroup"
       aria-label={field.label}
       aria-describedby={describedBy}
-      className="grid auto-cols-fr grid-flow-col rounded-md border border-edge bg-paper p-0.5"
+      className={`grid rounded-md border border-edge bg-paper p-0.5 ${options.length > mostInRow ? 'grid-cols-3' : 'auto-cols-fr grid-flow-col'}`}
     >
       {options.map((option, at) => (
         <label

@@ -251,7 +251,7 @@ function Snippets({ widget }: { widget: WidgetShape }) {
 
 function SeenOn({ widget }: { widget: WidgetShape }) {
   const { data = widget } = useQuery({
-    queryKey: ['widget', widget.id],
+    queryKey: [`/widgets/${widget.id}`],
     queryFn: () => api<WidgetShape>('GET', `/widgets/${widget.id}`),
     refetchInterval: seenEveryMs,
   })
