@@ -103,7 +103,7 @@ beforeAll(async () => {
   for (const name of [
     'src',
     'tools',
-    'bench',
+    'measure',
     'yimble',
     'package.json',
     'package-lock.json',
@@ -232,7 +232,7 @@ describe('what is in the way is said in one sentence, and nothing is left half-m
           '--import',
           'tsx',
           '-e',
-          `const { takeLock } = await import('./src/server/cli/world.ts'); try { takeLock(${JSON.stringify(path.join(blocked, '.yimble'))}) } catch (error) { console.log(error.message) }`,
+          `const { takeLock } = await import('./src/cli/world.ts'); try { takeLock(${JSON.stringify(path.join(blocked, '.yimble'))}) } catch (error) { console.log(error.message) }`,
         ],
         { cwd: root, encoding: 'utf8', env: clean as unknown as NodeJS.ProcessEnv },
       ).stdout,

@@ -1,5 +1,5 @@
-import { listClients } from '@/server/services/clients'
-import { whoAmI } from '@/server/services/sessions'
+import { listClients } from '@/server/services/clients/clients'
+import { whoAmI } from '@/server/services/access/sessions'
 import { ClientOverview } from '@/studio/clients/ClientOverview'
 import { overviewOf } from '@/studio/clients/overviewOf'
 import { viewOf } from './viewOf'

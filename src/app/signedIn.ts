@@ -4,8 +4,8 @@ import { notFound, redirect } from 'next/navigation'
 import * as z from 'zod'
 import { describeProblem, type ProblemDetails } from '@/core/problems'
 import { problemOf, sessionCookie } from '@/server/api/answer'
-import type { Actor } from '@/server/services/actor'
-import { actorOfSession } from '@/server/services/sessions'
+import type { Actor } from '@/server/services/access/actor'
+import { actorOfSession } from '@/server/services/access/sessions'
 
 export type Loaded<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ProblemDetails }

@@ -1,7 +1,7 @@
 /** A page of the studio: whoever is signed in gets the view with its data, or what went wrong in its place. */
 import { notFound } from 'next/navigation'
 import type { ComponentType } from 'react'
-import type { Actor } from '@/server/services/actor'
+import type { Actor } from '@/server/services/access/actor'
 import { Palette } from '@/studio/parts/Palette'
 import { ProblemPage } from '@/studio/parts/ProblemPage'
 import { RoleProvider } from '@/studio/parts/Role'

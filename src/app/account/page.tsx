@@ -1,7 +1,7 @@
-import { placesOf } from '@/server/services/places'
-import { listSessions, whoAmI } from '@/server/services/sessions'
-import { teamOf } from '@/server/services/team'
-import { listTokens } from '@/server/services/tokens'
+import { placesOf } from '@/server/services/clients/places'
+import { listSessions, whoAmI } from '@/server/services/access/sessions'
+import { teamOf } from '@/server/services/access/team'
+import { listTokens } from '@/server/services/access/tokens'
 import { AccountView } from '@/studio/account/AccountView'
 import { viewOf } from '../viewOf'
 

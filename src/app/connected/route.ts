@@ -1,9 +1,9 @@
 /** Where a sign-in elsewhere comes back to: keeps the connection, and leads on to where it was begun. */
 import { cookieOf, problemOf, sessionCookie } from '@/server/api/answer'
 import { env } from '@/server/env'
-import { finishSignIn } from '@/server/services/connections'
-import { finishInvitation } from '@/server/services/invitations'
-import { actorOfSession } from '@/server/services/sessions'
+import { finishSignIn } from '@/server/services/sources/connections'
+import { finishInvitation } from '@/server/services/sources/invitations'
+import { actorOfSession } from '@/server/services/access/sessions'
 import { invitationCookie, invitationCookieName } from '@/app/connect/invitationCookie'
 
 export const dynamic = 'force-dynamic'

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
-import { isEmpty } from '@/server/services/team'
+import { isEmpty } from '@/server/services/access/team'
 import { SetUp } from '@/studio/account/SetUp'
 
 export const metadata: Metadata = { title: 'Set up' }

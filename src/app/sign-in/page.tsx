@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { demoSignIn } from '@/server/demoSignIn'
 import { env } from '@/server/env'
-import { isEmpty } from '@/server/services/team'
+import { isEmpty } from '@/server/services/access/team'
 import { SignIn } from '@/studio/account/SignIn'
 
 export const metadata: Metadata = { title: 'Sign in' }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { zoneNamed } from '@/zone/offsetIn'
+import { zoneNamed } from '@/core/schedule/offsetIn'
 import { readBytes } from './all'
 import { readDuration } from './iCalendar'
 

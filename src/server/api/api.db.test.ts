@@ -5,7 +5,7 @@ import { useTestDatabase } from '../db/testDatabase'
 const studio = 'http://127.0.0.1:4310'
 let drop: () => Promise<void>
 let api: typeof import('./answer')
-let sessions: typeof import('../services/sessions')
+let sessions: typeof import('../services/access/sessions')
 let routes: (typeof import('./routes'))['routes']
 let token = ''
 let bearer = ''
@@ -13,10 +13,10 @@ let bearer = ''
 beforeAll(async () => {
   drop = await useTestDatabase()
   api = await import('./answer')
-  sessions = await import('../services/sessions')
+  sessions = await import('../services/access/sessions')
   ;({ routes } = await import('./routes'))
   const { db } = await import('../db/db')
-  const { hashPassword } = await import('../services/secrets')
+  const { hashPassword } = await import('../services/access/secrets')
   const agency = await db().Agency.create({ name: 'A', limits: {} })
   await db().User.create({
     agencyId: agency.id,
@@ -29,7 +29,9 @@ beforeAll(async () => {
     await sessions.signIn({ email: 'A@test.example ', password: 'right', userAgent: 'test', address: 'x' })
   ).token
   bearer = (
-    await (await import('../services/tokens')).createToken((await sessions.actorOfSession(token))!, 'script')
+    await (
+      await import('../services/access/tokens')
+    ).createToken((await sessions.actorOfSession(token))!, 'script')
   ).token
 })
 afterAll(() => drop())

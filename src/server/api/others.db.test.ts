@@ -4,7 +4,7 @@
  */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
-import type { Actor } from '../services/actor'
+import type { Actor } from '../services/access/actor'
 
 let outside: Outside
 let drop: () => Promise<void>
@@ -36,14 +36,14 @@ beforeAll(async () => {
   api = await import('./answer')
   ;({ routes } = await import('./routes'))
   const s = {
-    ...(await import('../services/clients')),
-    ...(await import('../services/sites')),
-    ...(await import('../services/sources')),
-    ...(await import('../services/tables')),
-    ...(await import('../services/widgets')),
-    ...(await import('../services/releases')),
-    ...(await import('../services/connections')),
-    ...(await import('../services/tokens')),
+    ...(await import('../services/clients/clients')),
+    ...(await import('../services/sites/sites')),
+    ...(await import('../services/sources/sources')),
+    ...(await import('../services/sources/tables')),
+    ...(await import('../services/widgets/widgets')),
+    ...(await import('../services/widgets/releases')),
+    ...(await import('../services/sources/connections')),
+    ...(await import('../services/access/tokens')),
   }
   const owner = await makeActor()
   const bearer = async (actor: Actor) => (await s.createToken(actor, 'test')).token

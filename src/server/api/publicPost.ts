@@ -1,8 +1,8 @@
 /** Doors that nobody has to be signed in for: bounded, counted by where they come from, and only for the studio's own pages. */
 import type * as z from 'zod'
 import { env } from '../env'
-import { signIn } from '../services/sessions'
-import { throttle } from '../services/throttle'
+import { signIn } from '../services/access/sessions'
+import { throttle } from '../services/access/throttle'
 import { answerProblem, checkOrigin, parseBody, problemOf, sessionCookie } from './answer'
 import { callerOf } from './caller'
 

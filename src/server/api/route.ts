@@ -1,6 +1,6 @@
 /** One line of the API: method, path, what goes in and out, and the service that answers. */
 import * as z from 'zod'
-import type { Actor } from '../services/actor'
+import type { Actor } from '../services/access/actor'
 
 export interface RouteInput<P, B> {
   readonly params: P

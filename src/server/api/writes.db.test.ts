@@ -20,7 +20,7 @@ beforeAll(async () => {
   ;({ routes } = await import('./routes'))
   const actor = await makeActor()
   colleagueOf = async () => (await makeColleague(actor.agencyId)).userId
-  bearer = (await (await import('../services/tokens')).createToken(actor, 'walk')).token
+  bearer = (await (await import('../services/access/tokens')).createToken(actor, 'walk')).token
   outside.answer = (request, response) =>
     void (request.url!.startsWith('/api/people')
       ? response.writeHead(200, { 'content-type': 'application/json' }).end('{"more":false,"people":[]}')

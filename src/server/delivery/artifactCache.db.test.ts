@@ -10,7 +10,7 @@ let channel = ''
 beforeAll(async () => {
   drop = await useTestDatabase()
   database = await import('../db/db')
-  channel = (await import('../services/artifacts')).artifactChannel
+  channel = (await import('../services/widgets/artifacts')).artifactChannel
 })
 afterAll(() => drop())
 beforeEach(async () => {
@@ -27,10 +27,10 @@ async function put(ref: string, revision: number): Promise<void> {
   const { makeActor } = await import('../db/testDatabase')
   const actor = await makeActor()
   const client = await (
-    await import('../services/clients')
+    await import('../services/clients/clients')
   ).createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
   const widget = await (
-    await import('../services/widgets')
+    await import('../services/widgets/widgets')
   ).createWidget(actor, client.id, { kind: 'feed', name: 'W' })
   await database.db().ArtifactRow.create({
     ref,

@@ -8,7 +8,7 @@ import { QueryTypes } from 'sequelize'
 import { db } from '../db/db'
 import { env } from '../env'
 import { log } from '../log'
-import { artifactChannel, storedFiles, type StoredFile } from '../services/artifacts'
+import { artifactChannel, storedFiles, type StoredFile } from '../services/widgets/artifacts'
 import { sizeOf, type File } from './files'
 
 export type Form = 'w' | 'f' | 'h'

@@ -16,9 +16,9 @@ let close: () => Promise<void>
 let widget: { id: string; ref: string }
 let actor: Awaited<ReturnType<typeof makeActor>>
 let s: {
-  publishNow: (typeof import('../services/releases'))['publishNow']
-  switchWidget: (typeof import('../services/releases'))['switchWidget']
-} & typeof import('../services/widgets')
+  publishNow: (typeof import('../services/widgets/releases'))['publishNow']
+  switchWidget: (typeof import('../services/widgets/releases'))['switchWidget']
+} & typeof import('../services/widgets/widgets')
 
 beforeAll(async () => {
   outside = await startOutside()
@@ -30,16 +30,16 @@ beforeAll(async () => {
       )
   drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
   actor = await makeActor()
-  s = { ...(await import('../services/widgets')), ...(await import('../services/releases')) }
-  const { createClient } = await import('../services/clients')
-  const { addSource } = await import('../services/sources')
+  s = { ...(await import('../services/widgets/widgets')), ...(await import('../services/widgets/releases')) }
+  const { createClient } = await import('../services/clients/clients')
+  const { addSource } = await import('../services/sources/sources')
   const client = await createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
   const source = await addSource(actor, client.id, { address: `${outside.origin}/feed` })
   widget = await s.createWidget(actor, client.id, { kind: 'feed', name: 'W' })
   await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
   await s.publishNow(actor, widget.id)
   const folder = mkdtempSync(path.join(tmpdir(), 'yimble-embed-'))
-  await (await import('@/embed/build')).buildEmbed(folder)
+  await (await import('@/cli/buildEmbed')).buildEmbed(folder)
   cache = (await import('./artifactCache')).createArtifactCache()
   await cache.start()
   const server = (await import('./server')).createDelivery({

@@ -1,6 +1,6 @@
 /** Where hubs call: they ask whether a subscription was meant (GET), and send news (POST). */
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { confirmHub, takeNews } from '../services/hubs'
+import { confirmHub, takeNews } from '../services/sources/hubs'
 
 export const hubPath = /^\/hub\/([\w-]{43})$/
 const limits = { challengeLetters: 2_000, bodyBytes: 16 * 1024 * 1024 } as const

@@ -3,7 +3,7 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { isDatabaseAway } from '../db/away'
 import { db } from '../db/db'
 import { log } from '../log'
-import { isLadderWidth, pictureForm, TooBusy } from '../services/pictures'
+import { isLadderWidth, pictureForm, TooBusy } from '../services/items/pictures'
 import type { ArtifactCache, Entry, Form } from './artifactCache'
 import type { Asset } from './assets'
 import { openHeaders, sendFile, sendJson } from './files'

@@ -39,10 +39,10 @@ const waiting = async (name: string) =>
   ).map((row) => row.key)
 async function liveWidget(settings: Readonly<Record<string, unknown>> = {}) {
   const actor = await makeActor()
-  const { createClient } = await import('../services/clients')
-  const { addSource } = await import('../services/sources')
-  const { createWidget, changeDraft } = await import('../services/widgets')
-  const { publishNow } = await import('../services/releases')
+  const { createClient } = await import('../services/clients/clients')
+  const { addSource } = await import('../services/sources/sources')
+  const { createWidget, changeDraft } = await import('../services/widgets/widgets')
+  const { publishNow } = await import('../services/widgets/releases')
   const client = await createClient(actor, { name: 'C', locale: 'en', timeZone: 'UTC' })
   const source = await addSource(actor, client.id, { address: `${outside.origin}/${client.id}` })
   const widget = await createWidget(actor, client.id, { kind: 'feed', name: 'W' })
@@ -143,7 +143,7 @@ describe('what time alone makes due', () => {
   test('an entry that grows too old goes by itself', async () => {
     feed = rss(item('Young', 1), item('Old', 6.999_95))
     const { widget } = await liveWidget({ 'rules.days': 7 })
-    const { storedFiles } = await import('../services/artifacts')
+    const { storedFiles } = await import('../services/widgets/artifacts')
     const text = async () =>
       Buffer.from(
         storedFiles.parse((await database.db().ArtifactRow.findByPk(widget.ref))!.files).w.raw,

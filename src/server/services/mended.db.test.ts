@@ -3,24 +3,24 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/g
 import sharp from 'sharp'
 import type { Leaf } from '@/core/settings/field'
 import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
-import type { Actor } from './actor'
+import type { Actor } from './access/actor'
 
 let outside: Outside
 let drop: () => Promise<void>
 let s: Awaited<ReturnType<typeof load>>
 const load = async () => ({
-  ...(await import('./clients')),
-  ...(await import('./sources')),
-  ...(await import('./widgets')),
-  ...(await import('./releases')),
-  ...(await import('./sites')),
-  ...(await import('./presence')),
-  ...(await import('./places')),
-  ...(await import('./pictures')),
-  ...(await import('./items')),
-  ...(await import('./decisions')),
-  ...(await import('./tables')),
-  ...(await import('./artifacts')),
+  ...(await import('./clients/clients')),
+  ...(await import('./sources/sources')),
+  ...(await import('./widgets/widgets')),
+  ...(await import('./widgets/releases')),
+  ...(await import('./sites/sites')),
+  ...(await import('./access/presence')),
+  ...(await import('./clients/places')),
+  ...(await import('./items/pictures')),
+  ...(await import('./items/items')),
+  ...(await import('./items/decisions')),
+  ...(await import('./sources/tables')),
+  ...(await import('./widgets/artifacts')),
   ...(await import('../jobs/tidy')),
   ...(await import('../db/db')),
 })

@@ -2,21 +2,21 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import type { Leaf } from '@/core/settings/field'
 import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
-import type { Actor } from './actor'
+import type { Actor } from './access/actor'
 
 let outside: Outside
 let drop: () => Promise<void>
 type Services = Awaited<ReturnType<typeof load>>
 let s: Services
 const load = async () => ({
-  ...(await import('./clients')),
-  ...(await import('./sources')),
-  ...(await import('./widgets')),
-  ...(await import('./releases')),
-  ...(await import('./sites')),
-  ...(await import('./artifacts')),
-  ...(await import('./bench')),
-  ...(await import('./decisions')),
+  ...(await import('./clients/clients')),
+  ...(await import('./sources/sources')),
+  ...(await import('./widgets/widgets')),
+  ...(await import('./widgets/releases')),
+  ...(await import('./sites/sites')),
+  ...(await import('./widgets/artifacts')),
+  ...(await import('./widgets/bench')),
+  ...(await import('./items/decisions')),
   ...(await import('../db/db')),
 })
 

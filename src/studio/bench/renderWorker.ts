@@ -11,7 +11,7 @@ import { drawn, prepare, type Counts, type Font } from '@/kinds/render'
 import type { Decisions } from '@/core/rules/fields'
 import type { Settings } from '@/core/settings/field'
 import type { StageOrder, ToStage } from '@/core/stage/messages'
-import { offsetIn } from '@/zone/offsetIn'
+import { offsetIn } from '@/core/schedule/offsetIn'
 
 export interface WorkerState {
   readonly kind: string

@@ -1,7 +1,7 @@
 /** Says in a line when and where an item is, and whether that is known in full. */
 import type { Item, Location } from '@/core/items/item'
 import { nextStart } from '@/core/rules/rules'
-import { offsetIn } from '@/zone/offsetIn'
+import { offsetIn } from '@/core/schedule/offsetIn'
 import { dayAndTime, dayOnly } from '../time'
 
 const browserZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone

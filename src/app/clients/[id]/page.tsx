@@ -1,8 +1,8 @@
 import { env } from '@/server/env'
-import { getClient } from '@/server/services/clients'
-import { listSites } from '@/server/services/sites'
-import { listSources } from '@/server/services/sources'
-import { listWidgets } from '@/server/services/widgets'
+import { getClient } from '@/server/services/clients/clients'
+import { listSites } from '@/server/services/sites/sites'
+import { listSources } from '@/server/services/sources/sources'
+import { listWidgets } from '@/server/services/widgets/widgets'
 import { ClientView } from '@/studio/clients/ClientView'
 import { viewOf } from '../../viewOf'
 

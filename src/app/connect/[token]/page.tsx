@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { describeProblem } from '@/core/problems'
 import { problemOf } from '@/server/api/answer'
-import { readInvitation } from '@/server/services/invitations'
+import { readInvitation } from '@/server/services/sources/invitations'
 import { InvitationOver, InvitationView } from '@/studio/connect/InvitationView'
 
 export const metadata: Metadata = { title: 'Connect an account', robots: 'noindex', referrer: 'no-referrer' }

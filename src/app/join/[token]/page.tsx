@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { openLink } from '@/server/services/team'
+import { openLink } from '@/server/services/access/team'
 import { Join } from '@/studio/account/Join'
 
 export const metadata: Metadata = { title: 'Join', referrer: 'no-referrer' }

@@ -1,5 +1,5 @@
-import { getClient } from '@/server/services/clients'
-import { getSource, itemsOfSources } from '@/server/services/sources'
+import { getClient } from '@/server/services/clients/clients'
+import { getSource, itemsOfSources } from '@/server/services/sources/sources'
 import { SourceView } from '@/studio/clients/SourceView'
 import { viewOf } from '../../viewOf'
 

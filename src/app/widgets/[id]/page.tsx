@@ -1,5 +1,5 @@
 import { env } from '@/server/env'
-import { openBench } from '@/server/services/bench'
+import { openBench } from '@/server/services/widgets/bench'
 import { Bench } from '@/studio/bench/Bench'
 import { viewOf } from '../../viewOf'
 

@@ -2,7 +2,7 @@
 import * as z from 'zod'
 import { answerProblem, checkOrigin, parseBody, problemOf } from '@/server/api/answer'
 import { env } from '@/server/env'
-import { acceptInvitation } from '@/server/services/invitations'
+import { acceptInvitation } from '@/server/services/sources/invitations'
 import { invitationCookie } from '@/app/connect/invitationCookie'
 
 const input = z.strictObject({

@@ -2,7 +2,7 @@
 import * as z from 'zod'
 import { password } from '@/core/api/shapes'
 import { publicPost, signedInAs } from '@/server/api/publicPost'
-import { takeLink } from '@/server/services/team'
+import { takeLink } from '@/server/services/access/team'
 
 const input = z.strictObject({
   token: z.string().min(20).max(100),

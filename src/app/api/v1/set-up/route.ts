@@ -2,7 +2,7 @@
 import * as z from 'zod'
 import { password } from '@/core/api/shapes'
 import { publicPost, signedInAs } from '@/server/api/publicPost'
-import { setUp } from '@/server/services/team'
+import { setUp } from '@/server/services/access/team'
 
 const name = z.string().trim().min(1, 'a name is needed').max(120)
 const input = z.strictObject({ agency: name, name, email: z.email().max(200), password })

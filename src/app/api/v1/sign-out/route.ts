@@ -1,6 +1,6 @@
 /** POST /api/v1/sign-out: revokes the session and takes the cookie back. */
 import { answerProblem, checkOrigin, cookieOf, problemOf, sessionCookie } from '@/server/api/answer'
-import { actorOfSession, signOut } from '@/server/services/sessions'
+import { actorOfSession, signOut } from '@/server/services/access/sessions'
 
 export async function POST(request: Request) {
   try {

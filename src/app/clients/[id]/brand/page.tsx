@@ -1,5 +1,5 @@
 import { env } from '@/server/env'
-import { getClient } from '@/server/services/clients'
+import { getClient } from '@/server/services/clients/clients'
 import { BrandView } from '@/studio/clients/BrandView'
 import { viewOf } from '../../../viewOf'
 

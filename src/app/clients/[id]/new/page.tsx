@@ -1,4 +1,4 @@
-import { getClient } from '@/server/services/clients'
+import { getClient } from '@/server/services/clients/clients'
 import { NewWidget } from '@/studio/clients/NewWidget'
 import { viewOf } from '../../../viewOf'
 

@@ -1,5 +1,5 @@
 import { env } from '@/server/env'
-import { openBench } from '@/server/services/bench'
+import { openBench } from '@/server/services/widgets/bench'
 import { Preview } from '@/studio/bench/Preview'
 import { viewOf, type Search } from '../../../viewOf'
 

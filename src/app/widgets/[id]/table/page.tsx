@@ -1,5 +1,5 @@
 import { env } from '@/server/env'
-import { sortingHeadOf } from '@/server/services/decisions'
+import { sortingHeadOf } from '@/server/services/items/decisions'
 import { SortingTable } from '@/studio/sorting/SortingTable'
 import { viewOf } from '../../../viewOf'
 

@@ -1,0 +1,65 @@
+/** Builds what delivery serves: behaviours as hashed chunks, then `embed.js` and `stage.js`, with brotli and gzip beside each. */
+import { mkdir, readdir, writeFile } from 'node:fs/promises'
+import path from 'node:path'
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
+import { build } from 'esbuild'
+import { kinds } from '../kinds/all'
+import { markupOf } from '../kinds/markup'
+
+const embed = path.resolve(import.meta.dirname, '../embed')
+const behaviours = path.join(embed, 'behaviours')
+const common = {
+  bundle: true,
+  minify: true,
+  target: 'es2022',
+  write: false,
+  legalComments: 'none',
+  logLevel: 'error',
+} as const
+
+/** @returns bytes by file name below `folder` */
+export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array>> {
+  const names = (await readdir(behaviours))
+    .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+    .map((file) => file.slice(0, -3))
+  const chunks: Record<string, string> = {}
+  const files = new Map<string, Uint8Array>()
+  for (const name of names) {
+    const built = await build({
+      ...common,
+      entryPoints: [path.join(behaviours, `${name}.ts`)],
+      format: 'esm',
+      outdir: folder,
+      entryNames: 'c/[name]-[hash]',
+    })
+    const [file] = built.outputFiles
+    chunks[name] = path.relative(folder, file!.path)
+    files.set(chunks[name], file!.contents)
+  }
+  const define = {
+    yimbleChunks: JSON.stringify(chunks),
+    yimbleMarkup: JSON.stringify(markupOf(kinds)),
+  }
+  for (const [name, entry] of [
+    ['embed.js', 'main.ts'],
+    ['stage.js', 'stage.ts'],
+  ] as const) {
+    const built = await build({
+      ...common,
+      entryPoints: [path.join(embed, entry)],
+      format: 'iife',
+      define,
+    })
+    files.set(name, built.outputFiles[0]!.contents)
+  }
+  await mkdir(path.join(folder, 'c'), { recursive: true })
+  for (const [name, bytes] of files) {
+    await writeFile(path.join(folder, name), bytes)
+    await writeFile(
+      path.join(folder, `${name}.br`),
+      brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }),
+    )
+    await writeFile(path.join(folder, `${name}.gz`), gzipSync(bytes, { level: 9 }))
+  }
+  return files
+}

@@ -1,0 +1,163 @@
+/**
+ * Access to an account elsewhere that renews itself. Services use a refresh token up when it is used, so one renewal runs
+ * at a time, over all processes; whoever comes meanwhile takes what it brings.
+ */
+import { setTimeout as after } from 'node:timers/promises'
+import { QueryTypes } from 'sequelize'
+import * as z from 'zod'
+import { problem, ProblemError } from '@/core/problems'
+import { safeJson } from '@/core/readers/json'
+import { accessTo, originOf, type Access, type Connector } from '../../connectors/connector'
+import { db } from '../../db/db'
+import type { Connection } from '../../db/models/connection'
+import { fetchAddress } from '../../fetch/fetchAddress'
+import { seal, unseal } from './sealed'
+
+const earlyMs = 30_000
+/** A renewal takes no longer than fetching may; a process that died leaves no lock behind. */
+const renewing = { mostS: 60, askEveryMs: 250 } as const
+const purpose = 'connection'
+
+const tokens = z.object({
+  access_token: z.string().min(1),
+  refresh_token: z.string().optional(),
+  expires_in: z.number().positive().default(3600),
+})
+export type Tokens = z.infer<typeof tokens>
+const kept = z.object({
+  access: z.string().default(''),
+  refresh: z.string().optional(),
+  key: z.string().optional(),
+})
+type Kept = z.infer<typeof kept>
+
+export function secretOf(row: Connection): Kept | undefined {
+  const text = row.secret ? unseal(row.secret, purpose) : undefined
+  const parsed = text === undefined ? undefined : kept.safeParse(safeJson(text))
+  return parsed?.success ? parsed.data : undefined
+}
+
+export const sealedKey = (key: string): { secret: Buffer } => ({
+  secret: seal(JSON.stringify({ key } satisfies Partial<Kept>), purpose),
+})
+
+/** @param before - refresh token that stays good when no other is given */
+export function sealedTokens(given: Tokens, before?: string): { secret: Buffer; expiresAt: Date } {
+  const secret: Kept = { access: given.access_token, refresh: given.refresh_token ?? before }
+  return {
+    secret: seal(JSON.stringify(secret), purpose),
+    expiresAt: new Date(Date.now() + given.expires_in * 1000),
+  }
+}
+
+/** @returns undefined when the other side says no @throws ProblemError when it can't be reached: that is no refusal */
+export async function askForTokens(
+  connector: Connector,
+  form: Readonly<Record<string, string>>,
+): Promise<Tokens | undefined> {
+  const answer = await post(connector, connector.oauth!.token, {
+    ...form,
+    client_id: connector.oauth!.clientId,
+  })
+  const parsed = answer.status === 200 ? tokens.safeParse(safeJson(answer.text)) : undefined
+  if (answer.status === 429 || answer.status >= 500)
+    throw new ProblemError(
+      problem('host_silent', { host: connector.label, why: 'its sign-in answers with an error' }),
+    )
+  return parsed?.success ? parsed.data : undefined
+}
+
+export async function post(
+  connector: Connector,
+  path: string,
+  form: Readonly<Record<string, string>>,
+): Promise<{ status: number; text: string }> {
+  const fetched = await fetchAddress({
+    url: new URL(path, originOf(connector.id)).href,
+    accept: 'application/json',
+    form,
+  })
+  if (!fetched.ok) throw new ProblemError(fetched.problem)
+  return { status: fetched.value.status, text: fetched.value.bytes.toString('utf8') }
+}
+
+/** @throws ProblemError `connection_lost`, after noting it on the connection */
+export async function accessBy(connector: Connector, connection: Connection | null): Promise<Access> {
+  if (connector.signIn === 'none') return accessTo(connector, {})
+  const secret = connection ? secretOf(connection) : undefined
+  if (!connection || !secret) throw new ProblemError(problem('connection_lost', { label: connector.label }))
+  if (connector.signIn === 'key') {
+    const access = accessTo(connector, { [connector.keyHeader!]: secret.key ?? '' })
+    return {
+      json: (path, shape) =>
+        access
+          .json(path, shape)
+          .catch((error: unknown) =>
+            isLost(error) ? lost(connector, connection.id, secret.key) : Promise.reject(error),
+          ),
+    }
+  }
+  let token = secret.access
+  if ((connection.expiresAt?.getTime() ?? 0) < Date.now() + earlyMs)
+    token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
+  const by = (current: string) => accessTo(connector, { authorization: `Bearer ${current}` })
+  return {
+    async json(path, shape) {
+      try {
+        return await by(token).json(path, shape)
+      } catch (error) {
+        if (!isLost(error)) throw error
+        // It may have ended early over there, or another process has renewed it meanwhile.
+        token =
+          (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
+        return await by(token)
+          .json(path, shape)
+          .catch((again: unknown) =>
+            isLost(again) ? lost(connector, connection.id, token) : Promise.reject(again),
+          )
+      }
+    },
+  }
+}
+
+const isLost = (error: unknown) => error instanceof ProblemError && error.problem.code === 'connection_lost'
+
+/** @param refused - what the other side no longer takes; somebody may have signed in again meanwhile */
+async function lost(connector: Connector, id: string, refused: string | undefined): Promise<never> {
+  const row = await db().Connection.findByPk(id)
+  const now = row ? secretOf(row) : undefined
+  if (row && now && (now.key ?? now.access) === refused) await row.update({ state: 'lost' })
+  throw new ProblemError(problem('connection_lost', { label: connector.label }))
+}
+
+/**
+ * An access token other than the one that is used up: renewed here, or by whoever was first.
+ * @returns undefined when the other side gives none any more
+ */
+async function renewed(connector: Connector, id: string, usedUp: string): Promise<string | undefined> {
+  for (;;) {
+    const [claimed] = await db().sequelize.query<{ id: string }>(
+      `update connections set renewing_until = now() + make_interval(secs => $2) where id = $1 and (renewing_until is null or renewing_until < now()) returning id`,
+      { bind: [id, renewing.mostS], type: QueryTypes.SELECT },
+    )
+    const row = await db().Connection.findByPk(id)
+    const secret = row ? secretOf(row) : undefined
+    if (!row || !secret) return undefined
+    const isNew = secret.access !== usedUp
+    if (!claimed) {
+      if (isNew) return secret.access
+      await after(renewing.askEveryMs)
+      continue
+    }
+    try {
+      if (isNew) return secret.access
+      const given = secret.refresh
+        ? await askForTokens(connector, { grant_type: 'refresh_token', refresh_token: secret.refresh })
+        : undefined
+      if (given) await row.update({ state: 'ok', ...sealedTokens(given, secret.refresh) })
+      return given?.access_token
+    } finally {
+      await db().sequelize.query('update connections set renewing_until = null where id = $1', { bind: [id] })
+    }
+  }
+}

@@ -1,0 +1,169 @@
+/**
+ * Renders a widget's live release into what delivery hands out, and stores it compressed. Always in a transaction that
+ * holds the widget's row, so that no older render can overwrite a newer one.
+ */
+import { createHash } from 'node:crypto'
+import { promisify } from 'node:util'
+import { brotliCompress, constants, gzip } from 'node:zlib'
+import type { Transaction } from 'sequelize'
+import * as z from 'zod'
+import { getKind } from '@/kinds/all'
+import { artifactOf, entryPageOf, offArtifact, pageOf, type Artifact } from '@/kinds/artifact'
+import { chosenFor, type KindContext, type Values } from '@/kinds/contract'
+import { drawn, entriesOf, prepare, type Prepared } from '@/kinds/render'
+import type { Settings } from '@/core/settings/field'
+import { offsetIn } from '@/core/schedule/offsetIn'
+import { db, inTransaction } from '../../db/db'
+import type { Widget } from '../../db/models/widget'
+import { env } from '../../env'
+import { parseBrand } from '../clients/clients'
+import { decisionsOf } from '../items/decisionsOf'
+import { itemsOf, markPublic, reviewsOf } from '../items/items'
+import { settingsOf } from './storedSettings'
+
+const brotli = promisify(brotliCompress)
+const zip = promisify(gzip)
+
+/** One file of an artifact, as delivery sends it. Bytes in base64, since they lie in JSON. */
+export const storedFile = z.object({
+  type: z.string(),
+  etag: z.string(),
+  raw: z.string(),
+  br: z.string(),
+  gz: z.string(),
+})
+export type StoredFile = z.infer<typeof storedFile>
+/** `w` the data, `f` the frame, `h` the hosted page, `e` the pages of single entries by the key in their address. */
+export const storedFiles = z.object({
+  w: storedFile,
+  f: storedFile,
+  h: storedFile,
+  e: z.record(z.string(), storedFile).default({}),
+})
+
+/** For the worker: renders by id. Nothing happens when the widget is gone or was never published. */
+export const renderWidget = (widgetId: string): Promise<void> =>
+  inTransaction(async (transaction) => {
+    const widget = await db().Widget.findByPk(widgetId, { transaction, lock: true })
+    if (widget && !widget.deletedAt) await renderLive(widget, transaction)
+  })
+
+/** @param widget - locked in this transaction */
+export async function renderLive(widget: Widget, transaction: Transaction): Promise<void> {
+  if (!widget.liveReleaseId) return
+  const revision = widget.artifactRevision + 1
+  await widget.update({ artifactRevision: revision }, { transaction })
+  const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
+  const release = await db().Release.findByPk(widget.liveReleaseId, { transaction, rejectOnEmpty: true })
+  const brand = parseBrand(release.brand)
+  const live = widget.switchedOff ? undefined : await prepareRelease(widget, release, transaction)
+  if (live) await markPublic(live.prepared.shown, transaction)
+  const artifact = live
+    ? artifactOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
+    : offArtifact(widget.ref, revision, client.locale)
+  const files = await filesOf(artifact, live?.prepared, {
+    title: live ? titleFor(live.prepared.values, client.name) : client.name,
+    background: brand.colours.background,
+  })
+  await db().ArtifactRow.upsert(
+    {
+      ref: widget.ref,
+      widgetId: widget.id,
+      revision,
+      files,
+      validUntil: artifact.validUntil ? new Date(artifact.validUntil) : null,
+    },
+    { transaction },
+  )
+  await announce(widget.ref, revision, transaction)
+}
+
+interface ReleaseRow {
+  readonly settings: unknown
+  readonly kindVersion: number
+  readonly brand: unknown
+}
+
+/** A release with the items of now, before it is drawn. The client's pages get exactly this. */
+export async function prepareRelease(
+  widget: Widget,
+  release: ReleaseRow,
+  transaction?: Transaction,
+): Promise<{ readonly prepared: Prepared; readonly context: KindContext }> {
+  const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
+  const settings = settingsOf(getKind(widget.kind), release)
+  const sources = sourcesIn(settings)
+  const context: KindContext = {
+    now: Date.now(),
+    locale: client.locale,
+    offsetAt: offsetIn(client.timeZone),
+    assets: env().YIMBLE_DELIVERY_URL,
+    ref: widget.ref,
+    reviews: await reviewsOf(sources, transaction),
+  }
+  const input = {
+    kind: widget.kind,
+    settings,
+    brand: parseBrand(release.brand),
+    decisions: await decisionsOf(widget.id, transaction),
+  }
+  return { prepared: prepare(input, await itemsOf(sources, transaction), context), context }
+}
+
+export const sourcesIn = (settings: Settings): readonly string[] => chosenFor('sources', settings)
+
+/** What visitors read as the widget's title: its own, else its heading, else whose it is. Its name in the studio is never shown. */
+export const titleFor = (values: Values, clientName: string): string =>
+  [values['place.title'], values['heading.text']]
+    .map((value) => (typeof value === 'string' ? value.trim() : ''))
+    .find((text) => text !== '') ?? clientName
+
+const htmlType = 'text/html; charset=utf-8'
+
+async function filesOf(
+  artifact: Artifact,
+  prepared: Prepared | undefined,
+  facts: { title: string; background: string },
+): Promise<z.infer<typeof storedFiles>> {
+  const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
+  const { entries, css } = prepared ? entriesOf(prepared) : { entries: [], css: '' }
+  const [w, f, h, pages] = await Promise.all([
+    fileOf('application/json; charset=utf-8', JSON.stringify(artifact)),
+    fileOf(htmlType, pageOf('frame', artifact, page)),
+    fileOf(htmlType, pageOf('hosted', artifact, page)),
+    Promise.all(
+      entries.map(async (entry) => {
+        const file = await fileOf(htmlType, entryPageOf(entry, css, artifact, page))
+        return [entry.key, file] as const
+      }),
+    ),
+  ])
+  return { w, f, h, e: Object.fromEntries(pages) }
+}
+
+async function fileOf(type: string, text: string) {
+  const raw = Buffer.from(text)
+  const [br, gz] = await Promise.all([
+    brotli(raw, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }),
+    zip(raw, { level: 7 }),
+  ])
+  const etag = createHash('sha256').update(raw).digest('base64url').slice(0, 22)
+  return { type, etag, raw: raw.toString('base64'), br: br.toString('base64'), gz: gz.toString('base64') }
+}
+
+/** A deleted widget leaves no artifact; delivery forgets it at once. */
+export async function removeArtifact(widget: Widget, transaction: Transaction): Promise<void> {
+  const revision = widget.artifactRevision + 1
+  await widget.update({ artifactRevision: revision }, { transaction })
+  await db().ArtifactRow.destroy({ where: { ref: widget.ref }, transaction })
+  await announce(widget.ref, revision, transaction)
+}
+
+/** The channel that every delivery process listens on. */
+export const artifactChannel = 'yimble_artifact'
+
+const announce = (ref: string, revision: number, transaction: Transaction) =>
+  db().sequelize.query(`select pg_notify('${artifactChannel}', $1)`, {
+    bind: [`${ref}:${revision}`],
+    transaction,
+  })
