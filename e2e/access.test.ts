@@ -99,7 +99,7 @@ test('a widget of reviews, with stars and their average; one with products', asy
       'GET',
       `/clients/${bakery}/widgets`,
     )
-  ).find((one) => one.name === 'What people say')!
+  ).find((one) => one.name === 'All reviews')!
   if (said.state === 'draft') await publishNow(browser, said.id)
   const nursery = await clientNamed(browser, 'Wick & Willow Nursery')
   const notes = (

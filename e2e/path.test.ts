@@ -80,7 +80,7 @@ describe.each([
       await onStage<string[]>(device, titles, (found) => found.length === 6)
     await step('Place')
     const address = '//input[@placeholder="client-site.example"]'
-    if (mobile) await browser.click(button('Add a page'))
+    await browser.click(button('Add a page'))
     await browser.type(address, world.kiln.slice('http://'.length))
     await browser.click(button('Add page'))
     await browser.see('//select[@id="place-slot"]/option[contains(., "Journal")]')

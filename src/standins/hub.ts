@@ -7,13 +7,6 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeHtml, propPage, readForm, send } from './html'
 import type { State } from './state'
 
-export interface Listener {
-  readonly topic: string
-  readonly callback: string
-  readonly secret: string
-  readonly until: string
-}
-
 const defaultLeaseS = 7 * 24 * 3600
 
 export function createHub(state: State, save: () => void) {

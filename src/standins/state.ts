@@ -1,12 +1,18 @@
 /** What the stand-ins remember: one JSON file, so that a second start finds the pasted snippets and added entries again. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import type { Listener } from './hub'
 
 export type Mode = 'normal' | 'slow' | 'broken' | 'empty' | 'gone' | 'redirect' | 'closed'
 export interface AddedEntry {
   readonly title: string
   readonly at: string
+}
+
+export interface Listener {
+  readonly topic: string
+  readonly callback: string
+  readonly secret: string
+  readonly until: string
 }
 
 export interface State {

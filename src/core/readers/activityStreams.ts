@@ -9,7 +9,7 @@ import { readDate } from './dates'
 import { isObject, listOf, number, objects, parseTolerant, string, strings, type Json } from './json'
 import { picturesIn, unique } from './pictures'
 import type { AnnouncedFeed, ReadProblem, Reader, Reference } from './reader'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 const actorTypes = new Set(['Person', 'Organization', 'Service', 'Application', 'Group'])
 const collectionTypes = new Set([

@@ -5,16 +5,8 @@ import { decodeBase64 } from './base64'
 import { picturesOf } from './pictures'
 import type { FeedFacts, ReadProblem, Reader } from './reader'
 import { alternateOf, authorOf, dateOf, hubOf } from './rss'
-import {
-  charactersOf,
-  childOf,
-  childrenOf,
-  markupOf,
-  parseXml,
-  plainOf,
-  resolve,
-  type XmlNode,
-} from './xmlTree'
+import { charactersOf, childOf, childrenOf, markupOf, parseXml, plainOf, type XmlNode } from './xmlTree'
+import { resolve } from './address'
 
 export const atom: Reader = {
   id: 'atom',

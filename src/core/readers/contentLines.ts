@@ -4,7 +4,7 @@
  */
 import { decode } from './decode'
 import type { ReadProblem } from './reader'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 export interface ContentLine {
   /** Upper case, without its group. */

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { itemTypes } from '../items/item'
 import { readBytes } from './all'
-import { alignedTo, columnsOf, exampleTable, guessMapping, readNumber, tableTypes } from './columns'
+import { alignedTo, columnsOf, exampleTable, guessMapping, tableTypes } from './tableMapping'
+import { readNumber } from './columnValues'
 import { csvRows } from './csvRows'
 
 describe('rows', () => {

@@ -1,7 +1,7 @@
 /** Tables as text. The first row names the columns; what they mean is guessed, unless the source's own mapping is given. */
 import type { ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
-import { alignedTo, columnsOf, guessMapping, type Mapping } from './columns'
+import { alignedTo, columnsOf, guessMapping, type Mapping } from './tableMapping'
 import { csvRows } from './csvRows'
 import type { ReadContext, ReadProblem, Reader } from './reader'
 

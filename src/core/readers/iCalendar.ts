@@ -25,7 +25,7 @@ import {
   type ContentLine,
 } from './contentLines'
 import type { ReadContext, ReadProblem, Reader } from './reader'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 export const iCalendar: Reader = {
   id: 'icalendar',

@@ -5,7 +5,7 @@ import { readDate } from './dates'
 import { isObject, objects, string, type Json } from './json'
 import { picturesIn, unique } from './pictures'
 import type { ReadContext, ReadProblem, Reader } from './reader'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
 

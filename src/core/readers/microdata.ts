@@ -3,7 +3,7 @@ import { DomHandler } from 'htmlparser2'
 import { parseMarkup } from '../items/parseMarkup'
 import { oneLine } from '../items/text'
 import type { Json } from './json'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 type Document = DomHandler['root']
 type Node = Document['children'][number]

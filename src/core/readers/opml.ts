@@ -1,7 +1,8 @@
 /** OPML 1.0 and 2.0 (opml.org): a bundle of feeds. Nothing in it is an item; its feeds are offered instead. */
 import { oneLine } from '../items/text'
 import type { AnnouncedFeed, Reader } from './reader'
-import { childOf, parseXml, plainOf, resolve, type XmlNode } from './xmlTree'
+import { childOf, parseXml, plainOf, type XmlNode } from './xmlTree'
+import { resolve } from './address'
 
 export interface Outline {
   readonly text: string

@@ -8,7 +8,7 @@ import { parseTolerant } from './json'
 import { microdataOf } from './microdata'
 import type { AnnouncedFeed, Reader, ReadProblem } from './reader'
 import { itemsOfNodes } from './structuredData'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 const feedTypes =
   /^(application\/(rss|atom|rdf)\+xml|application\/feed\+json|application\/json|text\/xml|application\/xml)\b/i

@@ -1,7 +1,8 @@
 /** Where publishers put the picture of an entry: media module, enclosures, podcast images, the first one in the text. */
 import type { ReadPicture } from '../items/item'
 import { parseMarkup } from '../items/parseMarkup'
-import { childrenOf, plainOf, resolve, type XmlNode } from './xmlTree'
+import { childrenOf, plainOf, type XmlNode } from './xmlTree'
+import { resolve } from './address'
 
 const pictureEnding = /\.(jpe?g|png|gif|webp|avif)(\?|$)/i
 const whole = (text: string | undefined) => {

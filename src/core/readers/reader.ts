@@ -1,7 +1,7 @@
 /** The contract of a reader: bytes in, items out, and every problem said in place. It never throws on content. */
 import type { ReadItem } from '../items/item'
 import type { ZoneLookup } from '../schedule/zone'
-import type { Mapping } from './columns'
+import type { Mapping } from './tableMapping'
 
 export interface ReadContext {
   /** Where the bytes came from; relative addresses resolve against it. */

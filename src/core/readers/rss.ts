@@ -7,16 +7,8 @@ import { oneLine, textOf, titleOf } from '../items/text'
 import { readDate } from './dates'
 import { picturesOf } from './pictures'
 import type { FeedFacts, ReadProblem, Reader } from './reader'
-import {
-  charactersOf,
-  childOf,
-  childrenOf,
-  markupOf,
-  parseXml,
-  plainOf,
-  resolve,
-  type XmlNode,
-} from './xmlTree'
+import { charactersOf, childOf, childrenOf, markupOf, parseXml, plainOf, type XmlNode } from './xmlTree'
+import { resolve } from './address'
 
 export const rss: Reader = {
   id: 'rss',

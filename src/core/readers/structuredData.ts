@@ -5,11 +5,11 @@
 import type { ItemType, Location, Offer, Rating, ReadItem, ReadPicture } from '../items/item'
 import { oneLine, textOf } from '../items/text'
 import { readMoment, writeMoment } from '../schedule/moment'
-import { readNumber } from './columns'
+import { readNumber } from './columnValues'
 import { readDate } from './dates'
 import { isObject, listOf, number, objects, orNone, string, strings, type Json } from './json'
 import { unique } from './pictures'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 /** Endings and names of types, the most telling first. */
 const typeNames: readonly (readonly [RegExp, ItemType])[] = [

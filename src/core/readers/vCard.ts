@@ -19,7 +19,7 @@ import {
 import { readDate } from './dates'
 import { orNone } from './json'
 import type { ReadProblem, Reader } from './reader'
-import { resolve } from './xmlTree'
+import { resolve } from './address'
 
 export const vCard: Reader = {
   id: 'vcard',

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { charactersOf, childOf, childrenOf, markupOf, parseXml, plainOf, resolve } from './xmlTree'
+import { charactersOf, childOf, childrenOf, markupOf, parseXml, plainOf } from './xmlTree'
+import { resolve } from './address'
 
 const root = (text: string) => parseXml(text, 'https://a.example/feeds/all.xml').root!
 

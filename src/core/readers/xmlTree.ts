@@ -6,6 +6,7 @@
 import type { Parser } from 'htmlparser2'
 import { decodeHTML } from 'entities'
 import { parseMarkup } from '../items/parseMarkup'
+import { resolve } from './address'
 import { mendControls } from './mojibake'
 import type { ReadProblem } from './reader'
 
@@ -164,15 +165,6 @@ function countLines(text: string, until: number): number {
   let lines = 1
   for (let at = text.indexOf('\n'); at >= 0 && at < until; at = text.indexOf('\n', at + 1)) lines += 1
   return lines
-}
-
-/** @returns the absolute http(s) address, or undefined when none can be made */
-export function resolve(address: string | undefined, base: string | undefined): string | undefined {
-  const trimmed = address?.trim().replace(/[\n\r\t]/g, '')
-  if (!trimmed) return undefined
-  if (!URL.canParse(trimmed, base)) return undefined
-  const url = new URL(trimmed, base)
-  return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : undefined
 }
 
 export const childrenOf = (node: XmlNode | undefined, ...names: string[]): XmlNode[] =>

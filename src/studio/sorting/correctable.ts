@@ -1,7 +1,7 @@
 /** Which facts of an item can be corrected by hand, by its type: how each is written in a field, and read from it. */
 import type { CorrectionsShape, ItemShape } from '@/core/api/shapes'
 import { isOpinion, type ItemType } from '@/core/items/item'
-import { readNumber } from '@/core/readers/columns'
+import { readNumber } from '@/core/readers/columnValues'
 import { readMoment, writeMoment } from '@/core/schedule/moment'
 
 export interface Correctable {

@@ -3,7 +3,7 @@
 import { useMemo } from 'react'
 import type { TableHeadShape } from '@/core/api/shapes'
 import type { ItemType } from '@/core/items/item'
-import { columnsOf, guessMapping, tableTypes } from '@/core/readers/columns'
+import { columnsOf, guessMapping, tableTypes } from '@/core/readers/tableMapping'
 import { inputClass } from '../parts/TextField'
 
 export type MappingValue = TableHeadShape['mapping']

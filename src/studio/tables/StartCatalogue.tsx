@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import type { SourceShape } from '@/core/api/shapes'
 import type { ItemType } from '@/core/items/item'
-import { tableTypes } from '@/core/readers/columns'
+import { tableTypes } from '@/core/readers/tableMapping'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'

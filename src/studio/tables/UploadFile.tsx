@@ -2,7 +2,7 @@
 /** A file becomes a source: tables are shown with what their columns mean before anything is kept. */
 import { useRef, useState } from 'react'
 import type { SourceShape } from '@/core/api/shapes'
-import { guessMapping, exampleTable, tableTypes } from '@/core/readers/columns'
+import { guessMapping, exampleTable, tableTypes } from '@/core/readers/tableMapping'
 import { csv, readTable } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
 import { isText } from '@/core/readers/isText'

@@ -4,7 +4,7 @@ import type { HereShape } from '@/core/api/shapes'
 import { getKind } from '@/kinds/all'
 import { db } from '../../db/db'
 import type { Actor } from './actor'
-import { parseBrand } from '../clients/clients'
+import { parseBrand } from '../clients/clientRow'
 import { changesSince, settingsOf } from '../widgets/storedSettings'
 import { patchesAfter, widgetRow } from '../widgets/widgets'
 

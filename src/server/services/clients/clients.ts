@@ -1,13 +1,13 @@
 /** Clients of an agency and their brands. */
 import { Op, QueryTypes } from 'sequelize'
-import { brand as brandShape, type ClientShape } from '@/core/api/shapes'
+import type { ClientShape } from '@/core/api/shapes'
 import { plainBrand, type Brand } from '@/core/design/brand'
 import { problem, ProblemError } from '@/core/problems'
 import { db, inTransaction } from '../../db/db'
 import { enqueue } from '../../jobs/queue'
 import { demand, found, type Actor } from '../access/actor'
 import { removeArtifact } from '../widgets/artifacts'
-import { stored } from '../stored'
+import { clientRow, parseBrand } from './clientRow'
 
 export async function listClients(actor: Actor, id?: string): Promise<ClientShape[]> {
   const rows = await db().sequelize.query<Omit<ClientShape, 'brand'> & { brand: unknown }>(
@@ -94,10 +94,3 @@ export function removeClient(actor: Actor, id: string, evenLive: boolean): Promi
     await row.destroy({ transaction })
   })
 }
-
-/** The client's row, for services that need it inside the agency. */
-export const clientRow = async (actor: Actor, id: string) =>
-  found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
-
-/** Stored JSON is checked like any other input. */
-export const parseBrand = (value: unknown): Brand => stored(brandShape, value, plainBrand, 'brand') as Brand

@@ -6,12 +6,12 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import type { PlaceHitShape, PlacesShape } from '@/core/api/shapes'
 import { placeKey, placeKeysOf, pointOf, typedKeys } from '@/core/geo/places'
 import type { Item } from '@/core/items/item'
-import { readNumber } from '@/core/readers/columns'
+import { readNumber } from '@/core/readers/columnValues'
 import { csvRows } from '@/core/readers/csvRows'
 import { problem, ProblemError } from '@/core/problems'
 import { db, inTransaction } from '../../db/db'
 import { demand, type Actor } from '../access/actor'
-import { clientRow } from './clients'
+import { clientRow } from './clientRow'
 
 const mostPlaces = 200_000
 const aStatement = 10_000

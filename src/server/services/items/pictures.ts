@@ -15,7 +15,7 @@ import { db } from '../../db/db'
 import { env } from '../../env'
 import { fetchAddress } from '../../fetch/fetchAddress'
 import { demand, type Actor } from '../access/actor'
-import { clientRow } from '../clients/clients'
+import { clientRow } from '../clients/clientRow'
 
 const pictureLimits = {
   maxBytes: 12 * 1024 * 1024,

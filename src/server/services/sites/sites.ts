@@ -12,7 +12,7 @@ import type { Page } from '../../db/models/page'
 import { fetchAddress, refusalOf } from '../../fetch/fetchAddress'
 import { tryPasted } from '../../fetch/pasted'
 import { demand, found, valueOf, type Actor } from '../access/actor'
-import { clientRow } from '../clients/clients'
+import { clientRow } from '../clients/clientRow'
 import { preparePage } from './preparePage'
 import { stored } from '../stored'
 

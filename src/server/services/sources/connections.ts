@@ -14,7 +14,7 @@ import { env } from '../../env'
 import { log } from '../../log'
 import { accessBy, askForTokens, post, sealedKey, sealedTokens, secretOf } from '../access/access'
 import { demand, found, type Actor } from '../access/actor'
-import { clientRow } from '../clients/clients'
+import { clientRow } from '../clients/clientRow'
 import { seal, unseal } from '../access/sealed'
 import { hashToken, newToken } from '../access/secrets'
 

@@ -9,7 +9,7 @@ import { isLink, type Settings } from '@/core/settings/field'
 import { defaultsOf, describeLeaf, differences } from '@/core/settings/settings'
 import type { Release } from '../../db/models/release'
 import type { Widget } from '../../db/models/widget'
-import { parseBrand } from '../clients/clients'
+import { parseBrand } from '../clients/clientRow'
 
 /** Stored settings, brought to the kind's version of now. */
 export function settingsOf(kind: Kind, stored: { settings: unknown; kindVersion: number }): Settings {
