@@ -37,18 +37,21 @@ export const place = (key: keyof Location) => (item: Draft, value: string) => {
   item.location = { ...item.location, [key]: oneLine(value) }
   return true
 }
+
 export const degrees = (key: 'latitude' | 'longitude', most: number) => (item: Draft, value: string) => {
   const number = readNumber(value)
   if (number === undefined || Math.abs(number) > most) return false
   item.location = { ...item.location, [key]: number }
   return true
 }
+
 export const moment = (key: 'startDate' | 'endDate') => (item: Draft, value: string) => {
   const read = readMoment(value)
   const date = read ? writeMoment(read) : readDate(value)
   if (date) item[key] = date
   return Boolean(date)
 }
+
 /** `1,234.50`, `1.234,50`, `£12`, `12 %`; undefined when no number stands there. */
 export function readNumber(value: string): number | undefined {
   const digits = value.replace(/[^\d.,+-]/g, '')
@@ -62,4 +65,5 @@ export function readNumber(value: string): number | undefined {
       : digits
   return /\d/.test(plain) && Number.isFinite(Number(plain)) ? Number(plain) : undefined
 }
+
 export const currencies: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', $: 'USD', '¥': 'JPY' }

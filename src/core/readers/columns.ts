@@ -17,8 +17,10 @@ export interface Column {
   /** @returns whether the value could be used */
   readonly put: (item: Draft, value: string, base: string | undefined, heading: string) => boolean
 }
+
 const event: readonly ItemType[] = ['Event']
 const placed: readonly ItemType[] = ['Event', 'Place', 'Person']
+
 /** Headings, written one after the other. */
 const named = (headings: string): string[] => headings.split(', ')
 export const columns: readonly Column[] = [

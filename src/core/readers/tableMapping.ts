@@ -9,6 +9,7 @@ export interface Mapping {
   readonly columns: readonly (string | undefined)[]
   readonly headings?: readonly string[]
 }
+
 /** For a table whose columns were moved, added or taken out since: each keeps its meaning by its heading. New ones are not taken. */
 export function alignedTo(headings: readonly string[], mapping: Mapping): Mapping {
   if (!mapping.headings) return { ...mapping, headings }
@@ -20,6 +21,7 @@ export function alignedTo(headings: readonly string[], mapping: Mapping): Mappin
   const meanings = new Map(named(mapping.headings).map((name, at) => [name, mapping.columns[at]]))
   return { type: mapping.type, headings, columns: named(headings).map((name) => meanings.get(name)) }
 }
+
 export const foldHeading = (heading: string): string =>
   heading
     .normalize('NFKD')
@@ -29,6 +31,7 @@ export const foldHeading = (heading: string): string =>
     .replace(/[_\-./()[\]*:]+/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
+
 /** What a column holds shows what it means, where its heading does not; the most telling first. */
 const shapes: readonly { readonly ids: readonly string[]; readonly fits: (value: string) => boolean }[] = [
   { ids: ['image'], fits: (value) => /^https?:\/\/\S+\.(jpe?g|png|gif|webp|avif|svg)(\?\S*)?$/i.test(value) },
@@ -45,6 +48,7 @@ const shapes: readonly { readonly ids: readonly string[]; readonly fits: (value:
   { ids: ['text'], fits: (value) => value.length > 60 },
   { ids: ['name'], fits: (value) => /^\P{N}*\p{L}\P{N}*$/u.test(value) && value.length <= 80 },
 ]
+
 /** Rows that are looked at for that, and the share of filled cells that have to fit. */
 const telling = { rows: 20, share: 0.8 } as const
 function shapeAt(at: number, rows: readonly (readonly string[])[]): readonly string[] {
@@ -56,6 +60,7 @@ function shapeAt(at: number, rows: readonly (readonly string[])[]): readonly str
     ? []
     : (shapes.find(({ fits }) => values.filter(fits).length >= values.length * telling.share)?.ids ?? [])
 }
+
 /** What the columns most likely mean, by their headings, then by what is in them. One that means nothing stays out; none is taken twice. */
 export function guessMapping(
   headings: readonly string[],
@@ -99,6 +104,7 @@ export function guessMapping(
     ),
   }
 }
+
 export const columnsOf = (type: ItemType): Column[] =>
   columns.filter((column) => column.types === 'all' || column.types.includes(type))
 function guessType(headings: readonly string[], held: readonly string[]): ItemType {
@@ -122,6 +128,7 @@ function guessType(headings: readonly string[], held: readonly string[]): ItemTy
   if (held.includes('email')) return 'Person'
   return has('datePublished') || held.includes('startDate') ? 'Article' : 'Product'
 }
+
 /** Types that a table is filled for by hand, with what their rows are called. */
 export const tableTypes: readonly { readonly type: ItemType; readonly label: string }[] = [
   { type: 'Product', label: 'Products' },
@@ -134,6 +141,7 @@ export const tableTypes: readonly { readonly type: ItemType; readonly label: str
   { type: 'SocialMediaPosting', label: 'Posts' },
   { type: 'ImageObject', label: 'Pictures' },
 ]
+
 /** A table to fill in: headings, and one row as an example. */
 export function exampleTable(type: ItemType): string {
   const used = columnsOf(type)

@@ -2,13 +2,15 @@
  * What may be shown, in which order, how many. Each rule is a plain value; the engine tells after each how many are
  * left and which ones it took away, so that nobody has to guess. No rule lets more through than came to it.
  */
-import { pointOf } from '../geo/places'
 import { distanceKm } from '../geo/distance'
+import { pointOf } from '../geo/places'
 import { findDoubles } from '../items/doubles'
 import type { Item } from '../items/item'
 import { dayMs } from '../schedule/civil'
 import { readMoment } from '../schedule/moment'
 import { instantOf } from '../schedule/zone'
+import { instantHere, type OffsetAt, startsOf, turnOfNext } from './starts'
+import { fold, wordFinder } from './words'
 
 /** Asks something of one item. */
 export type Condition =
@@ -44,13 +46,11 @@ export type Condition =
   | { readonly type: 'picture' }
   /** BCP 47, also in general: `en` takes `en-GB`. What says no language passes. */
   | { readonly type: 'language'; readonly languages: readonly string[] }
-
 export type Node =
   | Condition
   | { readonly type: 'any'; readonly of: readonly Node[] }
   | { readonly type: 'all'; readonly of: readonly Node[] }
   | { readonly type: 'not'; readonly of: Node }
-
 export const orderKeys = [
   'newest',
   'oldest',
@@ -62,8 +62,8 @@ export const orderKeys = [
   'likes',
   'source',
 ] as const
-export type OrderKey = (typeof orderKeys)[number]
 
+export type OrderKey = (typeof orderKeys)[number]
 export type Rule =
   | Node
   | { readonly type: 'hidden'; readonly ids: readonly string[] }
@@ -75,7 +75,6 @@ export type Rule =
   /** At most so many of each source. */
   | { readonly type: 'quota'; readonly count: number }
   | { readonly type: 'limit'; readonly count: number }
-
 export interface RuleStep {
   readonly rule: Rule
   readonly left: number
@@ -94,9 +93,6 @@ export interface Sifted {
   /** Instant (ms) when time alone changes the answer; Infinity when it never does. */
   readonly validUntil: number
 }
-
-/** Minutes east of UTC at an instant, of the place that the widget is for: times without a zone are read there. */
-export type OffsetAt = (ms: number) => number
 
 /** @param now - ms since 1970, UTC */
 export function sift(
@@ -256,12 +252,7 @@ function between({ from, to }: { from: string; to: string }, offsetAt: OffsetAt)
   }
 }
 
-/** A wall time in the widget's place, as an instant. */
-const instantHere = (wall: number, offsetAt: OffsetAt) =>
-  wall - offsetAt(wall - offsetAt(wall) * 60_000) * 60_000
-
 const placeOf = ({ location }: Item) => location && pointOf(location)
-
 const within = (value: number | undefined, { least, most }: { least: number; most: number }) =>
   value !== undefined && value >= least && value <= most
 
@@ -291,7 +282,6 @@ function asksNothing(node: Node): boolean {
 }
 
 const squeeze = (text: string) => text.replace(/\s+/g, '').toUpperCase()
-
 function oneOf(names: readonly string[], of: (item: Item) => readonly string[]): (item: Item) => boolean {
   const wanted = new Set(names.map(fold))
   return wanted.size === 0 ? () => true : (item) => of(item).some((one) => wanted.has(fold(one)))
@@ -305,36 +295,11 @@ export const starsOf = ({ reviewRating, aggregateRating }: Item): number | undef
 
 /** What has no date counts as oldest. */
 const publishedAt = (item: Item) => Date.parse(item.datePublished ?? item.dateModified ?? '') || -Infinity
-
-/** All starts of an event, as instants; empty for what is none. */
-export function startsOf(item: Item, offsetAt: OffsetAt): number[] {
-  return (item.dates ?? (item.startDate ? [item.startDate] : [])).flatMap((written) => {
-    const moment = readMoment(written)
-    if (!moment) return []
-    if (moment.zone) return [instantOf(moment.wall, moment.zone)]
-    return [instantHere(moment.wall, offsetAt)]
-  })
-}
-
-/** The next start of an event, the last one when all are over. */
-export function nextStart(item: Item, now: number, offsetAt: OffsetAt): number | undefined {
-  const starts = startsOf(item, offsetAt)
-  const coming = starts.filter((start) => start >= now)
-  return coming.length > 0 ? Math.min(...coming) : starts.length > 0 ? Math.max(...starts) : undefined
-}
-
 const isTimed = (rule: Rule): rule is Node =>
   rule.type === 'age' ||
   rule.type === 'next' ||
   ((rule.type === 'any' || rule.type === 'all') && rule.of.some(isTimed)) ||
   (rule.type === 'not' && isTimed(rule.of))
-
-/** When the next start of an event has passed, so that another one is its next. Infinity when all are over. */
-export function turnOfNext(item: Item, now: number, offsetAt: OffsetAt): number {
-  let next = Infinity
-  for (const start of startsOf(item, offsetAt)) if (start >= now && start < next) next = start
-  return next + 1
-}
 
 /** When the answer for this item may be another by time alone. */
 function turnsAt(item: Item, node: Node, now: number, offsetAt: OffsetAt): number {
@@ -416,22 +381,3 @@ function keyOf(item: Item, key: OrderKey, now: number, offsetAt: OffsetAt): numb
       return 0
   }
 }
-
-/** Scripts that write without spaces between words: where a word of theirs ends can't be seen. */
-const unspaced =
-  '\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Thai}\\p{Script=Lao}\\p{Script=Khmer}\\p{Script=Myanmar}\\p{Script=Tibetan}'
-const beginsUnspaced = new RegExp(`^[${unspaced}]`, 'u')
-const endsUnspaced = new RegExp(`[${unspaced}]\\p{M}*$`, 'u')
-
-/** One pattern for all words: a word ends where no letter, mark or digit follows, of any script that sets words apart. */
-function wordFinder(words: readonly string[]): (item: Item) => boolean {
-  const patterns = words.map((written) => {
-    const word = fold(written)
-    const escaped = word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+')
-    return `${beginsUnspaced.test(word) ? '' : '(?<![\\p{L}\\p{M}\\p{N}])'}${escaped}${endsUnspaced.test(word) ? '' : '(?![\\p{L}\\p{M}\\p{N}])'}`
-  })
-  const pattern = new RegExp(patterns.join('|'), 'u')
-  return (item) => pattern.test(fold(`${item.name}\n${item.text}\n${item.keywords.join('\n')}`))
-}
-
-const fold = (text: string) => text.normalize('NFKC').toLowerCase().trim()

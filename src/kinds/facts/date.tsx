@@ -2,7 +2,7 @@
 /** An event's next date, else when it was published: as a date, or as how long ago that was. */
 import type { Item } from '../../core/items/item'
 import { dateInWords } from '../../core/locale/dates'
-import { nextStart, turnOfNext } from '../../core/rules/rules'
+import { nextStart, turnOfNext } from '../../core/rules/starts'
 import { choice } from '../../core/settings/field'
 import { fact } from '../block'
 import type { KindContext } from '../contract'

@@ -65,7 +65,16 @@ function page(item: Item, values: AnyValues, context: KindContext): EntryPage {
   }
   const factContext: FactContext = { ...context, form: 'stacked', titleLevel: 1 }
   const told = tell(facts, item, whole, factContext)
-  const offers = (item.mentions ?? []).map((product) => productIn(product, context))
+  const linked = (item.mentions ?? []).map((product) => productIn(product, context))
+  // What is linked by hand is known better than what the directory only names.
+  const named = item.keywords.map((name): Linked => ({
+    id: name,
+    name,
+    url: undefined,
+    picture: undefined,
+    price: undefined,
+  }))
+  const offers = linked.length > 0 ? linked : named
   const view = (
     <article part="widget" class="profile">
       <p class="back">

@@ -1,6 +1,6 @@
 /** Says in a line when and where an item is, and whether that is known in full. */
 import type { Item, Location } from '@/core/items/item'
-import { nextStart } from '@/core/rules/rules'
+import { nextStart } from '@/core/rules/starts'
 import { offsetIn } from '@/core/schedule/offsetIn'
 import { dayAndTime, dayOnly } from '../time'
 

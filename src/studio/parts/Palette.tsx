@@ -3,7 +3,8 @@
 import { Search } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { Dialog as Base } from 'radix-ui'
-import { useEffect, useState, type KeyboardEvent } from 'react'
+import { Command } from 'cmdk'
+import { useEffect, useState } from 'react'
 import type { FoundShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
 import { entriesFor, nameWords, type PaletteEntry } from './paletteEntries'
@@ -11,6 +12,8 @@ import { entriesFor, nameWords, type PaletteEntry } from './paletteEntries'
 const openEvent = 'yimble:find'
 export const openPalette = () => void window.dispatchEvent(new Event(openEvent))
 const typingMs = 90
+const groupClass =
+  '[&>[cmdk-group-heading]]:px-3 [&>[cmdk-group-heading]]:pt-2 [&>[cmdk-group-heading]]:pb-0.5 [&>[cmdk-group-heading]]:text-[12px] [&>[cmdk-group-heading]]:font-semibold [&>[cmdk-group-heading]]:text-faint'
 
 export const FindButton = () => (
   <button
@@ -34,12 +37,10 @@ export function Palette() {
     readonly named: readonly FoundShape[]
   }>()
   const [fault, setFault] = useState<string>()
-  const [at, setAt] = useState(0)
 
   useEffect(() => {
     const show = () => {
       setWritten('')
-      setAt(0)
       setOpen(true)
     }
     const hear = (event: globalThis.KeyboardEvent) => {
@@ -75,7 +76,6 @@ export function Palette() {
           if (isWanted) {
             setAnswer({ found: all, named })
             setFault(undefined)
-            setAt(0)
           }
         },
         (error: unknown) => {
@@ -90,22 +90,9 @@ export function Palette() {
   }, [open, written])
 
   const entries = entriesFor(answer?.found ?? [], answer?.named ?? [], written)
-  const go = (entry: PaletteEntry | undefined) => {
-    if (!entry) return
+  const go = (entry: PaletteEntry) => {
     setOpen(false)
     router.push(entry.href)
-  }
-  function onKey(event: KeyboardEvent) {
-    const to = {
-      ArrowDown: at + 1,
-      ArrowUp: at - 1,
-      Home: event.ctrlKey ? 0 : undefined,
-      End: event.ctrlKey ? entries.length - 1 : undefined,
-    }[event.key]
-    if (to !== undefined && entries.length > 0) setAt((to + entries.length) % entries.length)
-    else if (event.key === 'Enter') go(entries[at])
-    else return
-    event.preventDefault()
   }
   const groups = [...new Set(entries.map((entry) => entry.group))]
 
@@ -118,49 +105,37 @@ export function Palette() {
           className="arrive fixed top-[12dvh] left-1/2 z-50 flex max-h-[70dvh] w-[min(560px,calc(100vw-32px))] -translate-x-1/2 flex-col rounded-md border border-hair bg-chalk shadow-xl"
         >
           <Base.Title className="sr-only">Find</Base.Title>
-          <div className="flex items-center gap-2 border-b border-hair px-3">
-            <Search aria-hidden className="size-4 text-faint" />
-            <input
-              role="combobox"
-              aria-expanded={entries.length > 0}
-              aria-controls="palette-list"
-              aria-activedescendant={entries[at] ? `palette-${at}` : undefined}
-              aria-label="Find a client, a widget, a source, or something to do"
-              placeholder="A client, a widget, a source, or something to do"
-              value={written}
-              onChange={(event) => setWritten(event.target.value)}
-              onKeyDown={onKey}
-              className="h-11 min-w-0 flex-1 bg-transparent outline-none placeholder:text-faint"
-            />
-          </div>
-          <p role="status" className="sr-only">
-            {answer ? `${entries.length} found` : ''}
-          </p>
-          {fault && (
-            <p role="alert" className="px-3 py-2 text-brick">
-              {fault}
+          {/* The server finds; here nothing is filtered again. */}
+          <Command shouldFilter={false} loop label="Find" className="flex min-h-0 flex-col">
+            <div className="flex items-center gap-2 border-b border-hair px-3">
+              <Search aria-hidden className="size-4 text-faint" />
+              <Command.Input
+                aria-label="Find a client, a widget, a source, or something to do"
+                placeholder="A client, a widget, a source, or something to do"
+                value={written}
+                onValueChange={setWritten}
+                className="h-11 min-w-0 flex-1 bg-transparent outline-none placeholder:text-faint"
+              />
+            </div>
+            <p role="status" className="sr-only">
+              {answer ? `${entries.length} found` : ''}
             </p>
-          )}
-          <div id="palette-list" role="listbox" aria-label="Found" className="min-h-0 overflow-auto py-1">
-            {groups.map((group) => (
-              <div key={group} role="group" aria-label={group}>
-                <p aria-hidden className="px-3 pt-2 pb-0.5 text-[12px] font-semibold text-faint">
-                  {group}
-                </p>
-                {entries.map(
-                  (entry, index) =>
-                    entry.group === group && (
-                      <div
+            {fault && (
+              <p role="alert" className="px-3 py-2 text-brick">
+                {fault}
+              </p>
+            )}
+            <Command.List label="Found" className="min-h-0 overflow-auto py-1">
+              {groups.map((group) => (
+                <Command.Group key={group} heading={group} className={groupClass}>
+                  {entries
+                    .filter((entry) => entry.group === group)
+                    .map((entry) => (
+                      <Command.Item
                         key={entry.href + entry.label}
-                        id={`palette-${index}`}
-                        role="option"
-                        aria-selected={index === at}
-                        ref={(row) => {
-                          if (index === at) row?.scrollIntoView({ block: 'nearest' })
-                        }}
-                        onMouseMove={() => setAt(index)}
-                        onClick={() => go(entry)}
-                        className={`flex cursor-default items-baseline gap-2 px-3 py-1.5 ${index === at ? 'bg-spruce-wash shadow-[inset_3px_0_0_var(--color-spruce)]' : ''}`}
+                        value={`${entry.href} ${entry.label}`}
+                        onSelect={() => go(entry)}
+                        className="flex cursor-default items-baseline gap-2 px-3 py-1.5 data-[selected=true]:bg-spruce-wash data-[selected=true]:shadow-[inset_3px_0_0_var(--color-spruce)]"
                       >
                         <span className="min-w-0 truncate">{entry.label}</span>
                         {entry.hint && (
@@ -168,15 +143,17 @@ export function Palette() {
                             {entry.hint}
                           </span>
                         )}
-                      </div>
-                    ),
-                )}
-              </div>
-            ))}
-            {answer && entries.length === 0 && (
-              <p className="px-3 py-6 text-center text-faint">Nothing has “{written.trim()}” in its name.</p>
-            )}
-          </div>
+                      </Command.Item>
+                    ))}
+                </Command.Group>
+              ))}
+              {answer && entries.length === 0 && (
+                <p className="px-3 py-6 text-center text-faint">
+                  Nothing has “{written.trim()}” in its name.
+                </p>
+              )}
+            </Command.List>
+          </Command>
         </Base.Content>
       </Base.Portal>
     </Base.Root>

@@ -5,7 +5,8 @@ import type { Item } from '@/core/items/item'
 import { ruleInWords } from '@/core/rules/inWords'
 import { numberInWords, priceInWords } from '@/core/locale/numbers'
 import { correctables } from './correctable'
-import { sift, starsOf, type OffsetAt, type Rule } from '@/core/rules/rules'
+import { sift, starsOf, type Rule } from '@/core/rules/rules'
+import { type OffsetAt } from '@/core/rules/starts'
 
 export type RowState = 'shows' | 'cut' | 'ruled' | 'hidden' | 'double' | 'waiting' | 'closed'
 

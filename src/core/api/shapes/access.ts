@@ -9,6 +9,7 @@ export const hit = z.object({
   client: z.string(),
   clientId: z.uuid(),
 })
+
 export type FoundShape = z.infer<typeof hit>
 export const session = z.object({
   id: z.uuid(),
@@ -17,6 +18,7 @@ export const session = z.object({
   seenAt: when,
   current: z.boolean(),
 })
+
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })
 export const role = z.enum(['viewer', 'designer', 'owner'])
 export const team = z.object({
@@ -32,12 +34,14 @@ export const team = z.object({
   ),
   invitations: z.array(z.object({ id: z.uuid(), email: z.string(), role, expiresAt: when })),
 })
+
 export type TeamShape = z.infer<typeof team>
 export const link = z.object({
   url: z.string().describe('To be sent to the person; it works once'),
   email: z.string(),
   expiresAt: when,
 })
+
 export type LinkShape = z.infer<typeof link>
 export const password = z.string().min(12, 'a password has at least 12 characters').max(200)
 export const me = z.object({

@@ -16,12 +16,14 @@ export const client = z.object({
   failing: z.int(),
   archived: z.boolean(),
 })
+
 export type ClientShape = z.infer<typeof client>
 export const slot = z.object({
   id: z.string().max(40),
   label: z.string().max(120),
   anchor: anchorSchema,
 })
+
 export const page = z.object({
   id: z.uuid(),
   name: z.string(),
@@ -29,6 +31,7 @@ export const page = z.object({
   slots: z.array(slot),
   snapshotId: z.uuid().nullable(),
 })
+
 export const site = z.object({
   id: z.uuid(),
   name: z.string(),
@@ -36,6 +39,7 @@ export const site = z.object({
   platform: idsOf(platforms),
   pages: z.array(page),
 })
+
 export type SlotShape = z.infer<typeof slot>
 export type PageShape = z.infer<typeof page>
 export type SiteShape = z.infer<typeof site>
@@ -48,6 +52,7 @@ export const placeHit = z.object({
     .enum(['table', 'catalogue'])
     .describe('The agency’s table of places, or a catalogue of the client’s'),
 })
+
 export type PlaceHitShape = z.infer<typeof placeHit>
 export const places = z.object({ count: z.int(), sample: z.array(placeHit) })
 export type PlacesShape = z.infer<typeof places>

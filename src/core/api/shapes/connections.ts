@@ -11,6 +11,7 @@ export const connection = z.object({
   sources: z.int(),
   createdAt: when,
 })
+
 export type ConnectionShape = z.infer<typeof connection>
 export const connector = z.object({
   id: z.string(),
@@ -20,6 +21,7 @@ export const connector = z.object({
   searchHint: z.object({ name: z.string(), place: z.string() }).nullable(),
   connections: z.array(connection),
 })
+
 export type ConnectorShape = z.infer<typeof connector>
 export const invitation = z.object({
   url: z.string(),
@@ -27,7 +29,9 @@ export const invitation = z.object({
   subject: z.string(),
   text: z.string().describe('A request to send along, ready to be sent'),
 })
+
 export type InvitationShape = z.infer<typeof invitation>
+
 /** What the reader of an invitation learns. */
 export interface InvitedShape {
   readonly agency: string
@@ -36,10 +40,12 @@ export interface InvitedShape {
   readonly hint: string
   readonly signIn: 'oauth' | 'key'
 }
+
 export const showable = z.object({
   key: z.string().max(300),
   label: z.string(),
   hint: z.string(),
   group: z.string(),
 })
+
 export type ShowableShape = z.infer<typeof showable>

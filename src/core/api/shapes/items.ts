@@ -13,11 +13,13 @@ const location = z.object({
   longitude: z.number().optional(),
   url: z.string().optional(),
 })
+
 const rating = z.object({
   ratingValue: z.number(),
   bestRating: z.number(),
   reviewCount: z.number().optional(),
 })
+
 const offer = z.object({ price: z.number(), priceCurrency: z.string().optional() })
 const texts = z.array(z.string()).optional()
 const moreFacts = {
@@ -50,12 +52,14 @@ const moreFacts = {
   sharedFrom: z.string().optional(),
   likes: z.number().optional(),
 }
+
 const picture = z.object({
   ref: z.string(),
   width: z.number().optional(),
   height: z.number().optional(),
   caption: z.string().optional(),
 })
+
 const linkedProduct = z.object({
   id: z.string(),
   name: z.string(),
@@ -63,6 +67,7 @@ const linkedProduct = z.object({
   image: picture.optional(),
   offers: offer.optional(),
 })
+
 export const item = z.object({
   type: z.enum(itemTypes),
   id: z.string(),
@@ -82,6 +87,7 @@ export const item = z.object({
   mentions: z.array(linkedProduct).optional().describe('Products linked to it by hand'),
   ...moreFacts,
 })
+
 export type ItemShape = z.infer<typeof item>
 export const tableRow = z.object({
   item,
@@ -92,6 +98,7 @@ export const tableRow = z.object({
   corrected: z.array(z.string()).describe('Facts that were corrected by hand'),
   closedBecause: z.string().nullable().describe('Why it can never be shown'),
 })
+
 export type TableRowShape = z.infer<typeof tableRow>
 const ids = z.array(z.string())
 export const decisions = z.object({
@@ -99,7 +106,9 @@ export const decisions = z.object({
   pinned: ids,
   apart: ids.describe('No doubles, whatever they look like'),
 })
+
 export type DecisionsShape = z.infer<typeof decisions>
+
 /** What can be corrected of one item; null takes the source's own again. */
 const line = z.string().trim().max(300).nullable().optional()
 const moment = z
@@ -136,13 +145,16 @@ export const corrections = z.strictObject({
     .optional(),
   lists: z.array(z.string().trim().min(1).max(120)).max(20).nullable().optional(),
 })
+
 export type CorrectionsShape = z.infer<typeof corrections>
+
 /** A view of the sorting table that somebody kept: one of its own views, with words to search for. */
 export const keptView = z.strictObject({
   name: z.string().trim().min(1).max(60),
   view: z.enum(['all', 'showing', 'fresh', 'waiting', 'hidden', 'doubles', 'trouble']),
   search: z.string().trim().max(120),
 })
+
 export type KeptViewShape = z.infer<typeof keptView>
 export const keptViews = z
   .array(keptView)

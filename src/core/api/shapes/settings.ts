@@ -17,6 +17,7 @@ export const leaf = z.union([
   z.strictObject({ word: z.string().max(60) }),
   ruleTree,
 ])
+
 export const settings = z.record(z.string().max(60), leaf)
 const brandColour = z.string().regex(colourPattern, 'a colour is written like #2f5d50')
 export const brand = z.strictObject({

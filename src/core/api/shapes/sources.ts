@@ -11,6 +11,7 @@ export const problemDetails = z.object({
   code: z.string(),
   facts: z.record(z.string(), z.union([z.string(), z.number()])),
 })
+
 const readProblem = z.object({ where: z.string(), what: z.string(), done: z.string() })
 const feedFacts = z.object({
   title: z.string().optional(),
@@ -19,6 +20,7 @@ const feedFacts = z.object({
   language: z.string().optional(),
   image: z.string().optional(),
 })
+
 const named = z.object({ id: z.uuid(), name: z.string() })
 const sourceEvent = z.object({ at: when, what: z.string() })
 export const source = z.object({
@@ -56,6 +58,7 @@ export const source = z.object({
     .describe('Who tells of its news, so that nobody has to ask'),
   history: z.array(sourceEvent),
 })
+
 export type SourceShape = z.infer<typeof source>
 export const probe = z.object({
   address: z.string(),
@@ -68,6 +71,7 @@ export const probe = z.object({
   announced: z.array(z.object({ url: z.string(), title: z.string() })),
   mended: z.string().nullable().describe('What was changed about the address that was pasted, in words'),
 })
+
 export type ProbeShape = z.infer<typeof probe>
 export const mapping = z.strictObject({
   type: z.enum(itemTypes),
@@ -76,16 +80,19 @@ export const mapping = z.strictObject({
     .max(200)
     .describe('What each column means, in their order; null: it is not taken'),
 })
+
 export const tableHead = z.object({
   headings: z.array(z.string()),
   rows: z.array(z.array(z.string())).describe('The first 20'),
   mapping,
 })
+
 export const cells = z.object({
   headings: z.array(z.string()),
   rows: z.array(z.array(z.string())),
   columns: z.array(z.string().nullable()).describe('What each column means'),
   version: when,
 })
+
 export type CellsShape = z.infer<typeof cells>
 export type TableHeadShape = z.infer<typeof tableHead>

@@ -15,6 +15,7 @@ export const sighting = z.object({
   state: z.string(),
   seenAt: when,
 })
+
 export const change = z.object({ path: z.string(), label: z.string(), from: z.string(), to: z.string() })
 export type ChangeShape = z.infer<typeof change>
 export const widget = z.object({
@@ -34,6 +35,7 @@ export const widget = z.object({
   sightings: z.array(sighting),
   updatedAt: when,
 })
+
 export type WidgetShape = z.infer<typeof widget>
 export const patch = z.strictObject({
   path: z.string().max(60),
@@ -41,8 +43,10 @@ export const patch = z.strictObject({
   to: leaf,
   label: z.string().max(160),
 })
+
 export const storedPatch = patch.extend({ revision: z.int(), actorId: z.uuid(), who: z.string(), at: when })
 export type StoredPatch = z.infer<typeof storedPatch>
+
 /** Somebody else who has the same widget open. */
 export const colleague = z.object({ name: z.string() })
 export const here = z.object({
@@ -52,6 +56,7 @@ export const here = z.object({
   changes: z.array(change),
   others: z.array(colleague),
 })
+
 export type HereShape = z.infer<typeof here>
 export const draft = z.object({
   settings,
@@ -59,6 +64,7 @@ export const draft = z.object({
   patches: z.array(storedPatch).describe('Everybody’s patches after the revision named in If-Match'),
   changes: z.array(change),
 })
+
 export type DraftShape = z.infer<typeof draft>
 export const release = z.object({
   id: z.uuid(),
@@ -71,6 +77,7 @@ export const release = z.object({
     .array(z.string())
     .describe('Texts that somebody signed and that were corrected by hand, by their titles'),
 })
+
 export type ReleaseShape = z.infer<typeof release>
 export const snippet = z.object({
   form: z.enum(snippetForms),
@@ -81,6 +88,7 @@ export const snippet = z.object({
   why: z.string(),
   best: z.boolean(),
 })
+
 export const snippets = z.object({
   platform: z.string(),
   where: z.string(),
@@ -88,6 +96,7 @@ export const snippets = z.object({
   policy: z.array(z.string()),
   forms: z.array(snippet),
 })
+
 export type SnippetsShape = z.infer<typeof snippets>
 export const bench = z.object({
   client,
@@ -99,6 +108,7 @@ export const bench = z.object({
   releases: z.array(release),
   patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first'),
 })
+
 export type BenchShape = z.infer<typeof bench>
 
 export const table = z.object({
@@ -109,4 +119,5 @@ export const table = z.object({
   decisions,
   views: keptViews,
 })
+
 export type TableShape = z.infer<typeof table>

@@ -26,11 +26,13 @@ export function revisionIn(headers: Headers): number {
     )
   return Number(written)
 }
+
 /** @throws ProblemError `revision_needed` */
 export function revisionSeen(headers: Headers): number {
   if (headers.get('if-match') === null) throw new ProblemError(problem('revision_needed'))
   return revisionIn(headers)
 }
+
 function isZone(zone: string): boolean {
   try {
     return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }))

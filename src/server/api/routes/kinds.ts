@@ -26,6 +26,7 @@ const kindShape = z.object({
   ),
   parts: z.array(z.object({ name: z.string(), label: z.string() })),
 })
+
 export const kindsRoutes: readonly Route[] = [
   route('GET /kinds', {
     summary: 'Kinds of widgets that can be made',
