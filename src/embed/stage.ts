@@ -16,7 +16,7 @@ const script = (document.currentScript as HTMLScriptElement).src
 
 /** Entries off screen cost no layout: there are three pages to lay out at every change. A click picks the part below a link that reaches over it. */
 const stageOnly =
-  '[data-cards]>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
+  '[data-cards]:not(.track)>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
 /** On the place and its block, not on the widget: nothing that a page says reaches the widget's own element. */
 const placeStyles =
   '[data-stage-slot]{outline:2px dashed #b9770a!important;outline-offset:6px}[data-stage-old]{display:none!important}'

@@ -164,7 +164,7 @@ export function cardStyles(zones: Zones, values: AnyValues, form: Form): string 
     [part=card]{
       position:relative;display:flex;min-width:0;border:0 solid ${line};
       ${isLong ? `content-visibility:auto;contain-intrinsic-block-size:auto ${guessEm(zones, values, form)}em;` : 'contain:layout style;'}
-      overflow-clip-margin:1em;
+      overflow-clip-margin:3em;
     }
     [part=words],.told,.foot,.aside{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0}
     [part=words]{flex:1}

@@ -38,9 +38,11 @@ import { faceOf, paddingPx, text as textSize } from './sizes'
 import { frameStyles } from './styles'
 import { description, type Told } from './told'
 
-const baseFields = {
+const firstFields = {
   sources: sources({ step: 'gather', group: 'Sources', label: 'Sources', default: [] }),
   ...ruleFields,
+}
+const lastFields = {
   'empty.text': text(
     { maxLength: 160 },
     {
@@ -79,7 +81,8 @@ const empty: Phrase = {
 type FactsIn<Z extends Zones> = NonNullable<Z[keyof Z]> extends readonly (infer F extends Fact)[] ? F : never
 /** Any of the records of fields that a kind is composed of. */
 type FieldsOf<Z extends Zones, S extends readonly Strip[], L extends readonly Layout[], X extends Fields> =
-  | typeof baseFields
+  | typeof firstFields
+  | typeof lastFields
   | { readonly layout: Field<L[number]['id']> }
   | FactsIn<Z>['fields']
   | S[number]['fields']
@@ -298,7 +301,7 @@ function emptyEm(values: AnyValues, innerPx: number): number {
 
 /** @throws RangeError when two blocks bring different fields under one path */
 function fieldsOf(blocks: readonly Block[], layouts: readonly Layout[]): Fields {
-  const fields: Record<string, Field> = { ...baseFields }
+  const fields: Record<string, Field> = { ...firstFields }
   const first = layouts[0]!
   if (layouts.length > 1) {
     const options = layouts.map(({ id: value, label, hint }) => ({ value, label, hint }))
@@ -316,7 +319,7 @@ function fieldsOf(blocks: readonly Block[], layouts: readonly Layout[]): Fields 
     if (owners.length === layouts.length) continue
     fields[path] = { ...fields[path]!, shownWhen: { path: 'layout', is: owners } }
   }
-  return fields
+  return { ...fields, ...lastFields }
 }
 
 type Changes = Readonly<Record<string, Partial<Field> | undefined>>

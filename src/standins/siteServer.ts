@@ -32,7 +32,9 @@ export function createSite(
     if (pathname === '/healthz')
       return send(response, '{"status":"ok"}', { 'Content-Type': 'application/json' })
     const file = site.files?.(pathname)
-    if (file) return send(response, file.bytes, { 'Content-Type': file.type })
+    // Looked at from elsewhere, such as a preview, the page has its own fonts as well.
+    if (file)
+      return send(response, file.bytes, { 'Content-Type': file.type, 'Access-Control-Allow-Origin': '*' })
     if (pathname === '/style.css')
       return send(response, styles[site.id] ?? '', { 'Content-Type': 'text/css' })
     if (pathname === '/edit' && request.method === 'POST') {

@@ -1,14 +1,12 @@
 'use client'
 /** The bench: the stage with the client's page, the flow over it, the panel of the current step beside it. */
-import { QueryClient, QueryClientProvider, useQueryClient } from '@tanstack/react-query'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type { BenchShape, DecisionsShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
+import type { BenchShape, DecisionsShape, SiteShape, SourceShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
-import { findingsOf, pictureFindings } from '@/core/fit/findings'
 import { together } from '@/core/items/average'
-import { truthFindings } from '@/core/fit/truth'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/kinds/all'
 import { lackingOf } from '@/kinds/contract'
@@ -32,15 +30,18 @@ import { PlacePanel } from './panels/PlacePanel'
 import { ReadOnlyPanel } from './panels/ReadOnlyPanel'
 import { ShipPanel } from './panels/ShipPanel'
 import { EntryList, SiftCounts } from './panels/SiftPanel'
+import { WhereFactsAreChanged } from './panels/WhereFactsAreChanged'
 import { Ruler } from './Ruler'
 import { devices, Stage, type DeviceId } from './Stage'
 import { useDraft, useDraftState } from './useDraft'
+import { useFindings } from './useFindings'
 import { isRoomy, useFrameHeights } from './useFrameHeights'
 import { useKept } from './useKept'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
 import { usePlacing } from './usePlacing'
 import { usePublishing } from './usePublishing'
 import { useRender } from './useRender'
+import { useSlotWidths } from './useSlotWidths'
 import { useSources } from './useSources'
 
 /** What each panel is about. */
@@ -76,7 +77,6 @@ export function Bench(props: BenchProps) {
 }
 
 function BenchInside({ bench, userId, delivery }: BenchProps) {
-  const queries = useQueryClient()
   const mayEdit = useMayEdit()
   const { store, others } = useDraft(bench, userId, mayEdit)
   const draft = useDraftState(store)
@@ -191,25 +191,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     [heights],
   )
 
-  // ── the slot's widths, kept for the height that the snippet reserves ──
-  const measuredSlots = devices.flatMap(({ id, viewport }) =>
-    measures[id] && rulerWidth === null ? [{ viewport, width: Math.round(measures[id].slot) }] : [],
-  )
-  const slotKey = measuredSlots.length === devices.length ? JSON.stringify(measuredSlots) : ''
-  const sentSlots = useRef('')
-  useEffect(() => {
-    if (!mayEdit || slotKey === '' || sentSlots.current === slotKey) return
-    const timer = setTimeout(() => {
-      sentSlots.current = slotKey
-      void api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { slotWidths: JSON.parse(slotKey) }).then(
-        () => queries.invalidateQueries({ queryKey: ['snippets'] }),
-        () => {
-          sentSlots.current = '' // measured again next time
-        },
-      )
-    }, 600)
-    return () => clearTimeout(timer)
-  }, [slotKey, widget.id, queries, mayEdit])
+  useSlotWidths(widget.id, measures, mayEdit && rulerWidth === null)
 
   const enlarge = useCallback(
     (device: DeviceId) => {
@@ -256,28 +238,17 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
         ? `Release ${widget.liveNumber} is live, and the draft is the same.`
         : undefined
   const largeMeasure = measures[large]
-  const truths = useMemo(
-    () => truthFindings(items, outcome?.counts.steps ?? [], reviews),
-    [items, outcome, reviews],
-  )
-  const findings = useMemo(() => {
-    const shownIds = new Set(outcome?.shown)
-    const all = Object.values(measures)
-    return [
-      ...truths,
-      ...pictureFindings(
-        items.filter((item) => shownIds.has(item.id)),
-        all,
-      ),
-      ...findingsOf(
-        draft.settings,
-        valuesOf(kind, draft.settings, brand, client.locale),
-        all,
-        outcome?.counts.shown ?? 0,
-        outcome?.counts.total ?? 0,
-      ).filter((finding) => outcome || finding.id !== 'empty'),
-    ]
-  }, [truths, draft.settings, brand, measures, outcome, items, kind, client.locale])
+  const findings = useFindings({
+    items,
+    outcome,
+    reviews,
+    measures,
+    settings: draft.settings,
+    values: useMemo(
+      () => valuesOf(kind, draft.settings, brand, client.locale),
+      [kind, draft.settings, brand, client.locale],
+    ),
+  })
   const flow = flowOf({
     kind,
     settings: draft.settings,
@@ -392,6 +363,9 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 onRollBack={publishing.rollBack}
                 onSwitch={publishing.switchTo}
               />
+            )}
+            {step === 'arrange' && (
+              <WhereFactsAreChanged sources={sources.filter((one) => chosen.includes(one.id))} />
             )}
             {mayEdit ? (
               <FieldGroups

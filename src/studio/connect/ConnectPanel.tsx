@@ -10,7 +10,6 @@ import { Notice } from '../parts/Notice'
 import { inputClass, TextField } from '../parts/TextField'
 import { AskOwner } from './AskOwner'
 import { Showables } from './Showables'
-;('use client')
 export interface ConnectPanelProps {
   readonly clientId: string
   /** Addresses of the sources that are chosen already. */

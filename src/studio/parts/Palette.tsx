@@ -28,6 +28,8 @@ export const FindButton = () => (
   </button>
 )
 
+const valueOf = (entry: PaletteEntry | undefined) => (entry ? `${entry.href} ${entry.label}` : '')
+
 export function Palette() {
   const router = useRouter()
   const [open, setOpen] = useState(false)
@@ -37,6 +39,7 @@ export function Palette() {
     readonly named: readonly FoundShape[]
   }>()
   const [fault, setFault] = useState<string>()
+  const [at, setAt] = useState('')
 
   useEffect(() => {
     const show = () => {
@@ -76,6 +79,7 @@ export function Palette() {
           if (isWanted) {
             setAnswer({ found: all, named })
             setFault(undefined)
+            setAt(valueOf(entriesFor(all, named, written)[0]))
           }
         },
         (error: unknown) => {
@@ -106,7 +110,14 @@ export function Palette() {
         >
           <Base.Title className="sr-only">Find</Base.Title>
           {/* The server finds; here nothing is filtered again. */}
-          <Command shouldFilter={false} loop label="Find" className="flex min-h-0 flex-col">
+          <Command
+            shouldFilter={false}
+            loop
+            label="Find"
+            value={at}
+            onValueChange={setAt}
+            className="flex min-h-0 flex-col"
+          >
             <div className="flex items-center gap-2 border-b border-hair px-3">
               <Search aria-hidden className="size-4 text-faint" />
               <Command.Input
@@ -133,7 +144,7 @@ export function Palette() {
                     .map((entry) => (
                       <Command.Item
                         key={entry.href + entry.label}
-                        value={`${entry.href} ${entry.label}`}
+                        value={valueOf(entry)}
                         onSelect={() => go(entry)}
                         className="flex cursor-default items-baseline gap-2 px-3 py-1.5 data-[selected=true]:bg-spruce-wash data-[selected=true]:shadow-[inset_3px_0_0_var(--color-spruce)]"
                       >

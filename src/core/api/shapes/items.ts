@@ -68,7 +68,8 @@ const linkedProduct = z.object({
   offers: offer.optional(),
 })
 
-export const item = z.object({
+/** A fact that this version does not know passes through; a kind that does will show it. */
+export const item = z.looseObject({
   type: z.enum(itemTypes),
   id: z.string(),
   source: z.string(),

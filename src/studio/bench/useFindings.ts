@@ -1,0 +1,42 @@
+'use client'
+/** What the findings tray says: of the truth of what shows, of pictures, of the widget as it stands in the page. */
+import { useMemo } from 'react'
+import { findingsOf, pictureFindings, type Finding } from '@/core/fit/findings'
+import { truthFindings } from '@/core/fit/truth'
+import type { Average } from '@/core/items/average'
+import type { Item } from '@/core/items/item'
+import type { Settings } from '@/core/settings/field'
+import type { Measure } from '@/core/stage/messages'
+import type { Values } from '@/kinds/contract'
+import type { Outcome } from './renderWorker'
+
+interface Facts {
+  readonly items: readonly Item[]
+  readonly outcome: Outcome | undefined
+  readonly reviews: Average | undefined
+  readonly measures: Readonly<Record<string, Measure>>
+  readonly settings: Settings
+  readonly values: Values
+}
+
+export function useFindings({ items, outcome, reviews, measures, settings, values }: Facts): Finding[] {
+  const truths = useMemo(
+    () => truthFindings(items, outcome?.counts.steps ?? [], reviews),
+    [items, outcome, reviews],
+  )
+  return useMemo(() => {
+    const shown = new Set(outcome?.shown)
+    const all = Object.values(measures)
+    const { shown: count = 0, total = 0 } = outcome?.counts ?? {}
+    return [
+      ...truths,
+      ...pictureFindings(
+        items.filter((item) => shown.has(item.id)),
+        all,
+      ),
+      ...findingsOf(settings, values, all, count, total).filter(
+        (finding) => outcome || finding.id !== 'empty',
+      ),
+    ]
+  }, [truths, settings, values, measures, outcome, items])
+}
