@@ -69,7 +69,12 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s', (id) => {
     'heights are never too low, and nothing sticks out, %s',
     async (direction) => {
       const own = pages.filter(
-        (page) => page.kind === id && page.direction === direction && page.sample !== 'many',
+        (page) =>
+          page.kind === id &&
+          page.direction === direction &&
+          page.sample !== 'many' &&
+          // Arabic is in none of our fonts.
+          (direction === 'ltr' || page.font === 'page'),
       )
       const wrong: string[] = []
       let spare = 0

@@ -1,5 +1,10 @@
 /** Settings of the look and the place, which every kind offers: colours and fonts by roles of the brand, shape, width. */
-import { choice, colour, font, number, text, toggle } from '../core/settings/field'
+import { choice } from '../core/settings/controls/choice'
+import { colour } from '../core/settings/controls/colour'
+import { font } from '../core/settings/controls/font'
+import { number } from '../core/settings/controls/number'
+import { text } from '../core/settings/controls/text'
+import { toggle } from '../core/settings/controls/toggle'
 
 const colours = { step: 'dress', group: 'Colours' } as const
 const shape = { step: 'dress', group: 'Shape' } as const

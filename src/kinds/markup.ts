@@ -8,6 +8,7 @@ import { averageStars } from '../core/items/average'
 import type { Item } from '../core/items/item'
 import { noDecisions } from '../core/rules/fields'
 import type { Leaf, Settings } from '../core/settings/field'
+import { controlOf } from '../core/settings/controls/all'
 import { defaultsOf } from '../core/settings/settings'
 import { exampleItemsOf, type Kind } from './contract'
 import { prepare, drawn } from './render'
@@ -22,7 +23,8 @@ export interface Markup {
 
 /** Everything shown that can be: each switch on, each number at its most, each text filled in. */
 function allShown({ fields }: Kind): Settings {
-  const most = Object.entries(fields).flatMap(([path, { control }]): [string, Leaf][] => {
+  const most = Object.entries(fields).flatMap(([path, field]): [string, Leaf][] => {
+    const control = controlOf(field)
     if (control.type === 'toggle') return [[path, true]]
     if (control.type === 'number' && control.zero) return [[path, path === 'steps.size' ? 1 : control.max]]
     return control.type === 'text' ? [[path, 'https://words.example/']] : []
@@ -34,13 +36,16 @@ function allShown({ fields }: Kind): Settings {
 function* everyChoice(kind: Kind): Generator<Settings> {
   const base = allShown(kind)
   yield base
-  for (const [path, { control }] of Object.entries(kind.fields))
+  for (const [path, field] of Object.entries(kind.fields)) {
+    const control = controlOf(field)
     if (control.type === 'choice' && !path.startsWith('rules.'))
       for (const { value } of control.options)
         for (const layout of optionsOf(kind, 'layout')) yield { ...base, layout, [path]: value }
+  }
 }
 const optionsOf = ({ fields }: Kind, path: string): string[] => {
-  const control = fields[path]?.control
+  const field = fields[path]
+  const control = field && controlOf(field)
   return control?.type === 'choice' ? control.options.map(({ value }) => value) : ['']
 }
 

@@ -4,6 +4,7 @@ import { noRules } from '../core/rules/tree'
 import { brandTokens, plainBrand } from '../core/design/brand'
 import { fontFamilies } from '../core/design/fonts'
 import { kinds } from './all'
+import { controlOf } from '../core/settings/controls/all'
 import type { Field, Leaf } from '../core/settings/field'
 import { leafSchema, linksFor, settingsSchema } from '../core/settings/schema'
 import {
@@ -19,8 +20,8 @@ import {
 /** Any leaf that a field takes. */
 function anyLeaf(field: Field, words: readonly string[]): fc.Arbitrary<Leaf> {
   const links = linksFor(field).map((link) => fc.constant<Leaf>({ link }))
-  if (field.control.type === 'text') links.push(fc.constantFrom(...words).map((word) => ({ word })))
-  const { control } = field
+  if (controlOf(field).type === 'text') links.push(fc.constantFrom(...words).map((word) => ({ word })))
+  const control = controlOf(field)
   const value = (): fc.Arbitrary<Leaf> => {
     switch (control.type) {
       case 'choice':

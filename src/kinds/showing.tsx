@@ -7,10 +7,10 @@
 import type { Item, ItemType } from '../core/items/item'
 import type { Phrase } from '../core/locale/phrase'
 import { ruleFields, rulesOf } from '../core/rules/fields'
+import { choice } from '../core/settings/controls/choice'
+import { sources } from '../core/settings/controls/sources'
+import { text } from '../core/settings/controls/text'
 import {
-  choice,
-  sources,
-  text,
   type Field,
   type FieldFacts,
   type Fields,

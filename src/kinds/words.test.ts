@@ -6,6 +6,7 @@ import { averageStars } from '../core/items/average'
 import type { Item } from '../core/items/item'
 import { spoken, type Counting, type Phrase } from '../core/locale/phrase'
 import { noDecisions } from '../core/rules/fields'
+import { controlOf } from '../core/settings/controls/all'
 import type { Leaf, Settings } from '../core/settings/field'
 import { defaultsOf } from '../core/settings/settings'
 import { kinds } from './all'
@@ -60,7 +61,7 @@ function saidIn(html: string): string[] {
 }
 
 describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kind) => {
-  const layouts = kind.fields.layout?.control
+  const layouts = kind.fields.layout && controlOf(kind.fields.layout)
   const all = layouts?.type === 'choice' ? layouts.options.map(({ value }) => value) : ['']
   const allSaid = (locale: string) =>
     all.flatMap((layout) =>

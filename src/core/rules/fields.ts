@@ -1,5 +1,10 @@
 /** The rules that any kind can offer, as settings; a kind spreads `ruleFields` into its own fields. */
-import { choice, number, rules, toggle, words, type Option, type ValuesOf } from '../settings/field'
+import { choice } from '../settings/controls/choice'
+import { number } from '../settings/controls/number'
+import { rules } from '../settings/controls/rules'
+import { toggle } from '../settings/controls/toggle'
+import { words } from '../settings/controls/words'
+import { type Option, type ValuesOf } from '../settings/field'
 import { orderLabels } from './inWords'
 import { orderKeys, type OrderKey, type Rule } from './rules'
 

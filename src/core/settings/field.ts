@@ -33,24 +33,6 @@ export interface Option {
   readonly hint?: string
 }
 
-export type Control =
-  | { readonly type: 'choice'; readonly options: readonly Option[] }
-  | { readonly type: 'toggle' }
-  | {
-      readonly type: 'number'
-      readonly min: number
-      readonly max: number
-      readonly by: number
-      readonly unit: string
-      readonly zero?: string
-    }
-  | { readonly type: 'text'; readonly maxLength: number; readonly placeholder?: string }
-  | { readonly type: 'words'; readonly placeholder?: string }
-  | { readonly type: 'colour' }
-  | { readonly type: 'font' }
-  | { readonly type: 'sources' }
-  | { readonly type: 'rules' }
-
 export interface FieldFacts {
   readonly label: string
   readonly step: Step
@@ -69,7 +51,8 @@ export interface FieldFacts {
 
 /** `V` is the type of the value once links are resolved. */
 export interface Field<V extends Value = Value> extends FieldFacts {
-  readonly control: Control
+  /** Made by the maker of its type, in `controls/`. */
+  readonly control: { readonly type: string }
   readonly default: V | Link | Word
 }
 
@@ -86,32 +69,5 @@ export type LeafAt<F extends Fields, P extends string> = F extends Fields
 export type SettingsIn<F extends Fields> = { readonly [P in PathIn<F>]?: LeafAt<F, P> }
 export type ValuesOf<F extends Fields> = { readonly [P in keyof F]: F[P] extends Field<infer V> ? V : never }
 
-type Extra<V extends Value> = FieldFacts & { readonly default: V | Link | Word }
-
-export const choice = <const O extends readonly Option[]>(
-  options: O,
-  facts: Extra<O[number]['value']>,
-): Field<O[number]['value']> => ({ ...facts, control: { type: 'choice', options } })
-export const toggle = (facts: Extra<boolean>): Field<boolean> => ({ ...facts, control: { type: 'toggle' } })
-export const number = (
-  range: { min: number; max: number; by?: number; unit: string; zero?: string },
-  facts: Extra<number>,
-): Field<number> => ({ ...facts, control: { type: 'number', by: 1, ...range } })
-export const text = (
-  limits: { maxLength: number; placeholder?: string },
-  facts: Extra<string>,
-): Field<string> => ({ ...facts, control: { type: 'text', ...limits } })
-export const words = (
-  facts: Extra<readonly string[]> & { placeholder?: string },
-): Field<readonly string[]> => {
-  const { placeholder, ...rest } = facts
-  return { ...rest, control: { type: 'words', placeholder } }
-}
-export const colour = (facts: Extra<string>): Field<string> => ({ ...facts, control: { type: 'colour' } })
-/** Value: an id of `fontFamilies`. */
-export const font = (facts: Extra<string>): Field<string> => ({ ...facts, control: { type: 'font' } })
-export const sources = (facts: Extra<readonly string[]>): Field<readonly string[]> => ({
-  ...facts,
-  control: { type: 'sources' },
-})
-export const rules = (facts: Extra<RuleTree>): Field<RuleTree> => ({ ...facts, control: { type: 'rules' } })
+/** What a maker is given beside the options of its control. */
+export type Extra<V extends Value> = FieldFacts & { readonly default: V | Link | Word }

@@ -3,9 +3,8 @@
  * it was; undo is a patch turned round, and what changed since a release is the difference of two records.
  */
 import { brandValue, type Brand } from '../design/brand'
-import { fontFamilies } from '../design/fonts'
-import { ruleInWords } from '../rules/inWords'
 import type { RuleTree } from '../rules/tree'
+import { controlOf, typeOf } from './controls/all'
 import { isLink, isWord, type Field, type Fields, type Leaf, type Settings, type Value } from './field'
 
 export interface Patch {
@@ -69,24 +68,5 @@ export function describeLeaf(field: Field, leaf: Leaf | undefined): string {
   if (leaf === undefined) return 'not set'
   if (isLink(leaf)) return `brand ${leaf.link.replace(/^\w+\./, '')}`
   if (isWord(leaf)) return 'in the client’s language'
-  const { control } = field
-  switch (control.type) {
-    case 'choice':
-      return control.options.find((option) => option.value === leaf)?.label ?? String(leaf)
-    case 'toggle':
-      return leaf ? 'shown' : 'not shown'
-    case 'number':
-      return leaf === 0 && control.zero ? control.zero : `${String(leaf)} ${control.unit}`.trim()
-    case 'font':
-      return fontFamilies.find((family) => family.id === leaf)?.label ?? String(leaf)
-    case 'sources':
-      return `${Array.isArray(leaf) ? leaf.length : 0} sources`
-    case 'words':
-      return Array.isArray(leaf) && leaf.length > 0 ? leaf.join(', ') : 'none'
-    case 'rules':
-      return isTree(leaf) && leaf.all.length > 0 ? leaf.all.map(ruleInWords).join('; ') : 'none'
-    case 'text':
-    case 'colour':
-      return leaf === '' ? 'nothing' : String(leaf)
-  }
+  return typeOf(field).describe(leaf, controlOf(field))
 }

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** What the owner answered to a review, set apart by a line in the accent colour. */
 import { say, type Phrase } from '../../core/locale/phrase'
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { counted, linesOf, type Counted } from '../letters'
 import { faceOf, small, titleWeight, type } from '../sizes'

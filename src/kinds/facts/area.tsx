@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** Where somebody works: the branch or the area. */
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { small, smallEm, type } from '../sizes'
 import { onCards } from './group'

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** Who wrote an item. */
 import type { ItemType } from '../../core/items/item'
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { small, smallEm, titleWeight, type } from '../sizes'
 import { onCards } from './group'

@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** Ways to reach somebody: telephone, mail, and their pages elsewhere. Each on a line of its own, at a finger's size. */
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { small, type } from '../sizes'
 import { onCards } from './group'

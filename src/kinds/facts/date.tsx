@@ -3,7 +3,7 @@
 import type { Item } from '../../core/items/item'
 import { dateInWords } from '../../core/locale/dates'
 import { nextStart, turnOfNext } from '../../core/rules/starts'
-import { choice } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
 import { fact } from '../block'
 import type { KindContext } from '../contract'
 import { smallEm } from '../sizes'

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** Days of the week on which somebody is there, as letters: there bold with a line below. */
 import { say, type Phrase } from '../../core/locale/phrase'
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { smallEm } from '../sizes'
 import { onCards } from './group'

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** Words that lead on to the item. The title's link reaches over the whole card, so these are for the eye only. */
 import type { Phrase } from '../../core/locale/phrase'
-import { text } from '../../core/settings/field'
+import { text } from '../../core/settings/controls/text'
 import { fact } from '../block'
 import { text as size } from '../sizes'
 

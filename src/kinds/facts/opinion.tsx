@@ -4,7 +4,8 @@
  * place. Which of them fold depends on the width, so the button's line is kept for all that may.
  */
 import { languageOf, say, type Phrase } from '../../core/locale/phrase'
-import { choice, toggle } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact, type Form } from '../block'
 import { counted, linesOf, widthEm as lengthEm, type Counted } from '../letters'
 import { clamp, faceOf, headingFont, small, text, type, type Type } from '../sizes'

@@ -2,7 +2,9 @@
 /** The picture of an item; for people, the first letter of the name where there is none. */
 import type { Item } from '../../core/items/item'
 import type { pictureLadder } from '../../core/items/pictureLadder'
-import { choice, number, toggle } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
+import { number } from '../../core/settings/controls/number'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact, type AnyValues, type FactContext, type Form } from '../block'
 import { besideEm, headingFont, tint } from '../sizes'
 import { onCards } from './group'

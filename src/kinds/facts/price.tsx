@@ -2,7 +2,7 @@
 /** What an item costs. */
 import type { Offer } from '../../core/items/item'
 import { priceInWords } from '../../core/locale/numbers'
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { smallEm } from '../sizes'
 import { onCards } from './group'

@@ -2,7 +2,7 @@
 /** Products linked to an item by hand, in one line below it that scrolls where they are too many. */
 import type { LinkedProduct } from '../../core/items/item'
 import { priceInWords } from '../../core/locale/numbers'
-import { number } from '../../core/settings/field'
+import { number } from '../../core/settings/controls/number'
 import { fact } from '../block'
 import type { KindContext } from '../contract'
 import { small, tint } from '../sizes'

@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** What somebody does. */
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { counted, linesOf, type Counted } from '../letters'
 import { clamp, faceOf, small, smallEm, type } from '../sizes'

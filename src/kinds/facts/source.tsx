@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** Where an item was written: the name of its source. */
-import { toggle } from '../../core/settings/field'
+import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { smallEm } from '../sizes'
 import { onCards } from './group'

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** What an item says beside its title, cut after some lines. */
 import { shorten } from '../../core/items/text'
-import { choice } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
 import { fact, type Form } from '../block'
 import { counted, linesOf, type Counted } from '../letters'
 import { clamp, faceOf, text } from '../sizes'

@@ -2,7 +2,7 @@
 /** The item's title. Its link reaches over the whole card: one stop for the keyboard, named by what it leads to. */
 import type { Item } from '../../core/items/item'
 import { say, type Phrase } from '../../core/locale/phrase'
-import { number } from '../../core/settings/field'
+import { number } from '../../core/settings/controls/number'
 import { fact, type AnyValues, type FactContext } from '../block'
 import { counted, linesOf, type Counted } from '../letters'
 import { clamp, faceOf, headingFont, title as size, titleWeight, type } from '../sizes'

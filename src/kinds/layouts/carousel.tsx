@@ -5,7 +5,8 @@
  */
 import type { VNode } from 'preact'
 import { say, type Phrase } from '../../core/locale/phrase'
-import { choice, number } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
+import { number } from '../../core/settings/controls/number'
 import { layout, type AnyValues } from '../block'
 import { cardMinEm, columnsAt, highest, paddingPx, small, type } from '../sizes'
 import { columnFields, layoutGroup } from './group'

@@ -1,6 +1,6 @@
 /** @jsxImportSource preact */
 /** Cards side by side where there is room, in rows of equal height. */
-import { number } from '../../core/settings/field'
+import { number } from '../../core/settings/controls/number'
 import { layout } from '../block'
 import { cardMinEm, columnPx, columnsAt, highest, sum } from '../sizes'
 import { columnFields, layoutGroup } from './group'

@@ -1,5 +1,5 @@
 /** Where the settings of layouts stand in the panel, and the one that several of them share. */
-import { number } from '../../core/settings/field'
+import { number } from '../../core/settings/controls/number'
 
 export const layoutGroup = { step: 'arrange', group: 'Layout', part: 'list' } as const
 

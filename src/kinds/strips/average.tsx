@@ -5,7 +5,8 @@
  */
 import { numberInWords } from '../../core/locale/numbers'
 import { languageOf, say, sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
-import { choice, toggle } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
+import { toggle } from '../../core/settings/controls/toggle'
 import { strip } from '../block'
 import { outOf, starsIn, starsLook, starsPart, starStyles, type Stars } from '../facts/stars'
 import { counted, linesOf } from '../letters'

@@ -1,6 +1,7 @@
 /** @jsxImportSource preact */
 /** The widget's own heading, on the level that fits the page. */
-import { choice, text } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
+import { text } from '../../core/settings/controls/text'
 import { strip } from '../block'
 import { counted, linesOf, type Counted } from '../letters'
 import { faceOf, heading as size, headingFont, titleWeight, type } from '../sizes'

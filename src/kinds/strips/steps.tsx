@@ -2,7 +2,7 @@
 /** More entries on demand: the first ones show, the rest in steps. Without script all of them do. */
 import { numberInWords } from '../../core/locale/numbers'
 import { say, sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
-import { number } from '../../core/settings/field'
+import { number } from '../../core/settings/controls/number'
 import { strip } from '../block'
 import { small, titleWeight, type } from '../sizes'
 

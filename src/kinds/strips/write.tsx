@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** A link to where somebody writes a review of their own. */
 import type { Phrase } from '../../core/locale/phrase'
-import { text } from '../../core/settings/field'
+import { text } from '../../core/settings/controls/text'
 import { strip } from '../block'
 import { text as size, titleWeight } from '../sizes'
 

@@ -1,6 +1,6 @@
 /** Team: the people of a business, what they do, when they are there, and how to reach them. */
 import type { Phrase } from '../../core/locale/phrase'
-import { choice } from '../../core/settings/field'
+import { choice } from '../../core/settings/controls/choice'
 import { area } from '../facts/area'
 import { contact } from '../facts/contact'
 import { days } from '../facts/days'

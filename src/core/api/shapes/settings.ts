@@ -3,7 +3,7 @@ import * as z from 'zod'
 import { colourRoles } from '../../design/brand'
 import { fontFamilies } from '../../design/fonts'
 import { ruleTree } from '../../rules/tree'
-import { colourPattern } from '../../settings/schema'
+import { colourPattern } from '../../settings/controls/colour'
 
 export const idsOf = (list: readonly { readonly id: string }[]) =>
   z.enum(list.map((one) => one.id) as [string, ...string[]])

@@ -1,6 +1,6 @@
 'use client'
 /** One of a few: joined buttons, in two rows where they are more than three; one of many: a list. */
-import type { Option } from '@/core/settings/field'
+import type { ChoiceOptions } from '@/core/settings/controls/choice'
 import { inputClass } from '../../parts/TextField'
 import type { ControlProps } from './control'
 
@@ -13,8 +13,8 @@ export function ChoiceControl({
   leaf,
   describedBy,
   onChange,
-  options,
-}: ControlProps & { options: readonly Option[] }) {
+  control: { options },
+}: ControlProps<ChoiceOptions>) {
   const fits = options.length <= mostJoined && options.every((option) => option.label.length <= 16)
   if (!fits) {
     return (

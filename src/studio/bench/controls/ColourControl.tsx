@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { brandValue, colourRoles } from '@/core/design/brand'
 import { isLink } from '@/core/settings/field'
-import { colourPattern } from '@/core/settings/schema'
+import { colourPattern } from '@/core/settings/controls/colour'
 import type { ControlProps } from './control'
 
 const swatch =

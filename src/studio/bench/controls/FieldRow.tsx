@@ -2,20 +2,13 @@
 /** One setting: its label, its control by type, its hint, and its link to the brand. */
 import { Link2 } from 'lucide-react'
 import { memo } from 'react'
-import { fontFamilies } from '@/core/design/fonts'
+import { controlOf } from '@/core/settings/controls/all'
 import { isLink, type Leaf } from '@/core/settings/field'
 import { linksFor } from '@/core/settings/schema'
-import { inputClass } from '../../parts/TextField'
-import { ChoiceControl } from './ChoiceControl'
-import { ColourControl } from './ColourControl'
+import { componentFor } from './all'
 import type { ControlProps } from './control'
-import { NumberControl } from './NumberControl'
-import { TextControl } from './TextControl'
-import { ToggleControl } from './ToggleControl'
-import { RulesControl } from './RulesControl'
-import { WordsInput } from './WordsInput'
 
-export type FieldRowProps = Omit<ControlProps, 'id' | 'describedBy' | 'onChange'> & {
+export type FieldRowProps = Omit<ControlProps, 'id' | 'control' | 'describedBy' | 'onChange'> & {
   readonly path: string
   readonly isPicked: boolean
   readonly onChange: (path: string, leaf: Leaf, label: string) => void
@@ -30,9 +23,11 @@ export const FieldRow = memo(function FieldRow({ path, isPicked, onChange: chang
   const props = { ...rest, onChange }
   const id = fieldId(path)
   const describedBy = field.hint ? `${id}-hint` : undefined
-  const isToggle = field.control.type === 'toggle'
+  const control = controlOf(field)
+  const Control = componentFor(control.type)
+  const isToggle = control.type === 'toggle'
   const links = linksFor(field)
-  const canLink = field.control.type !== 'colour' && links.length > 0
+  const canLink = control.type !== 'colour' && links.length > 0
   return (
     <div data-field={path} className={`-mx-2 rounded-md px-2 py-1.5 ${isPicked ? 'bg-marigold-wash' : ''}`}>
       <div className={isToggle ? 'flex items-center justify-between gap-3' : 'flex flex-col gap-1'}>
@@ -56,7 +51,7 @@ export const FieldRow = memo(function FieldRow({ path, isPicked, onChange: chang
               </button>
             ))}
         </div>
-        <ByType {...props} id={id} describedBy={describedBy} />
+        <Control {...props} control={control} id={id} describedBy={describedBy} />
       </div>
       {field.hint && (
         <p id={describedBy} className="mt-0.5 text-[12px] text-faint">
@@ -66,52 +61,3 @@ export const FieldRow = memo(function FieldRow({ path, isPicked, onChange: chang
     </div>
   )
 })
-
-function ByType(props: ControlProps) {
-  const { id, field, leaf, describedBy, onChange } = props
-  const { control } = field
-  switch (control.type) {
-    case 'choice':
-      return <ChoiceControl {...props} options={control.options} />
-    case 'toggle':
-      return <ToggleControl {...props} />
-    case 'number':
-      return <NumberControl {...props} control={control} />
-    case 'colour':
-      return <ColourControl {...props} />
-    case 'words':
-      return (
-        <WordsInput
-          id={id}
-          words={Array.isArray(leaf) ? (leaf as readonly string[]) : []}
-          describedBy={describedBy}
-          placeholder={control.placeholder}
-          onChange={onChange}
-        />
-      )
-    case 'rules':
-      return <RulesControl {...props} />
-    case 'text':
-      return <TextControl {...props} />
-    case 'font':
-      return (
-        <select
-          id={id}
-          value={isLink(leaf) ? '' : String(leaf)}
-          onChange={(event) =>
-            onChange(event.target.value === '' ? { link: linksFor(field)[0]! } : event.target.value)
-          }
-          className={inputClass}
-        >
-          <option value="">The brand’s</option>
-          {fontFamilies.map((family) => (
-            <option key={family.id} value={family.id}>
-              {family.label}
-            </option>
-          ))}
-        </select>
-      )
-    case 'sources':
-      return null // the Gather panel shows sources itself
-  }
-}

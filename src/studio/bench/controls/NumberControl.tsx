@@ -2,7 +2,8 @@
 /** A number by slider and by hand. What is typed stays on the screen, also while it does not fit. */
 import { useState } from 'react'
 import { brandValue } from '@/core/design/brand'
-import { isLink, type Control } from '@/core/settings/field'
+import { isLink } from '@/core/settings/field'
+import type { NumberOptions } from '@/core/settings/controls/number'
 import type { ControlProps } from './control'
 
 export function NumberControl({
@@ -13,7 +14,7 @@ export function NumberControl({
   describedBy,
   onChange,
   control,
-}: ControlProps & { control: Extract<Control, { type: 'number' }> }) {
+}: ControlProps<NumberOptions>) {
   const value = Number(isLink(leaf) ? brandValue(brand, leaf.link) : leaf)
   const [typed, setTyped] = useState<string>()
   const { min, max, by, unit, zero } = control

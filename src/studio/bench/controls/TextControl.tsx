@@ -1,13 +1,20 @@
 'use client'
 /** Text of the designer's own, or one of the kind's words in the client's language. */
 import { Languages } from 'lucide-react'
+import type { TextOptions } from '@/core/settings/controls/text'
 import { isWord } from '@/core/settings/field'
 import { inputClass } from '../../parts/TextField'
 import type { ControlProps } from './control'
 
-export function TextControl({ id, field, leaf, describedBy, onChange, sayWord }: ControlProps) {
-  const { control, default: byDefault } = field
-  if (control.type !== 'text') return null
+export function TextControl({
+  id,
+  field: { default: byDefault },
+  leaf,
+  control,
+  describedBy,
+  onChange,
+  sayWord,
+}: ControlProps<TextOptions>) {
   const word = isWord(leaf) ? leaf : undefined
   return (
     <>

@@ -1,8 +1,11 @@
 /** What every control is given. It shows one leaf and calls `onChange` with a value that fits the field's schema. */
 import type { Brand } from '@/core/design/brand'
+import type { Control } from '@/core/settings/controls/all'
 import type { Field, Leaf } from '@/core/settings/field'
 
-export interface ControlProps {
+/** `C` is what the field says of its control. */
+export interface ControlProps<C extends Control = Control> {
+  readonly control: C
   readonly id: string
   readonly field: Field
   readonly leaf: Leaf
