@@ -1,4 +1,7 @@
-/** What drafts and releases use, by role: asked for by what is used, so that no query looks into settings. */
+/**
+ * What drafts and releases use, by role: asked for by what is used, so that no query looks into settings. What is live is
+ * rendered anew, since artifacts have another form from here on.
+ */
 import type { QueryInterface } from 'sequelize'
 
 export const name = '0010-uses'
@@ -11,5 +14,6 @@ create index on uses (used_id);
 insert into uses select w.id, null, 'sources', s::uuid from widgets w, jsonb_array_elements_text(w.settings -> 'sources') s on conflict do nothing;
 insert into uses select r.widget_id, r.id, 'sources', s::uuid from releases r, jsonb_array_elements_text(r.settings -> 'sources') s on conflict do nothing;
 drop index if exists widgets_expr_idx;
+update artifacts set valid_until = now();
 `)
 }
