@@ -21,7 +21,7 @@ const env = { ...clean, YIMBLE_BASE_PORT: String(basePort) } as unknown as NodeJ
 
 /** A kind that the project does not know: of existing facts and layouts, with one setting and one fact of its own. */
 const kindFile = `/** @jsxImportSource preact */
-import { text } from '../../core/settings/field'
+import { text } from '../../core/settings/controls/text'
 import { fact } from '../block'
 import { date } from '../facts/date'
 import { row } from '../facts/row'
