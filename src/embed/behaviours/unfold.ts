@@ -9,7 +9,10 @@ export function start(root: ShadowRoot): () => void {
   const life = new view.AbortController()
   const texts = [...root.querySelectorAll<HTMLElement>('.folds>p')]
   const sizes = new view.ResizeObserver((entries) => {
-    for (const { target } of entries) look(target as HTMLElement)
+    // Read first, then written: in turns, each reading would lay the page out once more.
+    const seen = entries.map(({ target }) => ({ box: target.parentElement, cut: isCut(target) }))
+    for (const { box, cut } of seen)
+      if (!box?.hasAttribute('data-open')) box?.toggleAttribute('data-folded', cut)
   })
   for (const text of texts) {
     const box = text.parentElement!
@@ -40,9 +43,5 @@ export function start(root: ShadowRoot): () => void {
   }
 }
 
-function look(text: HTMLElement): void {
-  const box = text.parentElement
-  if (!box || box.hasAttribute('data-open')) return
-  // A line that is half covered is cut; a pixel of rounding is not.
-  box.toggleAttribute('data-folded', text.scrollHeight > text.clientHeight + 2)
-}
+/** A line that is half covered is cut; a pixel of rounding is not. */
+const isCut = (text: Element): boolean => text.scrollHeight > text.clientHeight + 2
