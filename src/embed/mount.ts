@@ -121,8 +121,6 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   await turn(view, around)
   root.replaceChildren(fragment)
   element.replaceChildren()
-  const data = jsonLd && dataScript(document, JSON.stringify(jsonLd))
-  if (data) element.append(data)
   const list = root.querySelector<HTMLElement>('[data-cards]')
   if (list) {
     // A row is as high as the highest of its cards, so only whole rows may be seen. The frame was just drawn by itself,
@@ -138,6 +136,12 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
       list.append(toFragment(document, portion)!)
     }
     list.style.visibility = ''
+  }
+  if (jsonLd) {
+    // For a long list this is long, too: it gets a frame of its own.
+    await turn(view, around)
+    const data = dataScript(document, JSON.stringify(jsonLd))
+    if (data) element.append(data)
   }
   await finish(element, root, artifact, artifact.ref, around)
 }
