@@ -84,6 +84,6 @@ export const breathe = (view: Window): Promise<void> =>
     })
   })
 
-/** Numbers as the render writes them: Arabic with its own digits, whatever the browser thinks of it. */
+/** Writes numbers as the render does: in Arabic with Arabic digits, which browsers do not always choose. */
 export const numbersOf = (locale: string): Intl.NumberFormat =>
   new Intl.NumberFormat(locale || 'en', /^ar(-|$)/i.test(locale) ? { numberingSystem: 'arab' } : {})

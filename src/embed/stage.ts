@@ -38,7 +38,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const { document } = page
   const host = document.createElement('yimble-widget')
   host.dataset.stage = start.ref
-  // As the snippet's own element stands in a live page: in a row of boxes it takes the width that is there.
+  // The live element is a block, too: in a row of boxes it takes the width that is there.
   host.style.display = 'block'
   const sheetOfPlace = new page.CSSStyleSheet()
   sheetOfPlace.replaceSync(placeStyles)

@@ -33,7 +33,7 @@ export interface Part {
   readonly label: string
 }
 
-/** A ready-made beginning: a name, what it is good for, and the settings in which it differs from the defaults. */
+/** A widget can begin with one. `settings` holds only what differs from the kind's defaults. */
 export interface StartingPoint<S = Settings> {
   readonly id: string
   readonly label: string

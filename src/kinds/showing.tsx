@@ -142,7 +142,8 @@ interface Model {
   readonly cards: readonly Card[]
   /** Cards that show before visitors ask for more. */
   readonly first: number
-  readonly entries: readonly EntryPage[]
+  /** Makes the pages of entries, for the one caller that stores them. */
+  readonly entries: () => readonly EntryPage[]
 }
 
 export function showing<
@@ -213,7 +214,7 @@ export function showing<
         strips,
         cards,
         first: Math.min(cards.length, ...firsts),
-        entries: given.flatMap((item) => entry?.of(item, values, context) ?? []),
+        entries: () => given.flatMap((item) => entry?.of(item, values, context) ?? []),
       }
     },
     isEmpty: ({ cards, layout, strips }) =>
@@ -283,8 +284,8 @@ export function showing<
       }
     },
     ...(entry && {
-      entries: ({ entries: pages, values }: Model) => ({
-        pages,
+      entries: ({ entries, values }: Model) => ({
+        pages: entries(),
         css: frameStyles(values) + entry.styles(values),
       }),
     }),

@@ -27,8 +27,6 @@ export const roomyEm = 34
 export const besideEm = { narrow: 6, roomy: 13, tight: 3.5 } as const
 /** Width of what stands beside words in a wide card. */
 export const asideEm = 15
-/** Text is read best in lines of no more than this. */
-export const measureEm = 38
 
 /** Between the widget's edge and what is in it: nothing where the page shows through, unless it is asked for. */
 export const paddingPx = (look: Look): number =>

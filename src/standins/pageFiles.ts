@@ -14,7 +14,7 @@ export function pageFrom(file: string): (slots: Readonly<Record<string, string>>
     Object.entries(slots).reduce(
       (page, [id, snippet]) =>
         page.replace(
-          new RegExp(`(<div[^>]* id="${id}"[^>]*>|<div id="${id}">)</div>`),
+          new RegExp(`(<div[^>]* id="${id}"[^>]*>)</div>`),
           (_whole, open: string) => `${open}${snippet}</div>`,
         ),
       html,

@@ -57,7 +57,7 @@ export interface Field<V extends Value = Value> extends FieldFacts {
 }
 
 export type Fields = Readonly<Record<string, Field>>
-/** Distributes over a union of records: all their paths, what fits at one, and settings of any of them. */
+/** Paths of one record of fields, or of all records of a union; then what fits at a path, and settings by path. */
 export type PathIn<F extends Fields> = F extends Fields ? keyof F & string : never
 export type LeafAt<F extends Fields, P extends string> = F extends Fields
   ? P extends keyof F

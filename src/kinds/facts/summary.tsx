@@ -9,9 +9,9 @@ import { onCards } from './group'
 import { headlineOf } from './headline'
 
 /** Letters of a line at most, so that what is cut off is not sent along. */
-export const lettersALine = 160
+const lettersALine = 160
 
-export const lineChoices = [
+const lineChoices = [
   { value: '0', label: 'None' },
   { value: '1', label: 'One line' },
   { value: '2', label: 'Two lines' },

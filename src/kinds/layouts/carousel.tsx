@@ -8,6 +8,7 @@ import { say, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { number } from '../../core/settings/controls/number'
 import { layout, type AnyValues } from '../block'
+import { nOfM } from '../nOfM'
 import { cardMinEm, columnsAt, highest, paddingPx, small, type } from '../sizes'
 import { columnFields, layoutGroup } from './group'
 
@@ -57,19 +58,6 @@ const pause: Phrase = {
   pt: 'Parar',
   ar: 'أوقف الحركة',
 }
-const rangeOf: Phrase = {
-  en: '{n} of {m}',
-  cy: '{n} o {m}',
-  de: '{n} von {m}',
-  es: '{n} de {m}',
-  fr: '{n} sur {m}',
-  it: '{n} di {m}',
-  nl: '{n} van {m}',
-  pl: '{n} z {m}',
-  pt: '{n} de {m}',
-  ar: '{n} من {m}',
-}
-
 /** Between cards: twice the spacing where a line stands in it. */
 const gapPx = (values: AnyValues) => values['look.spacing'] * (values['look.frame'] === 'lines' ? 2 : 1)
 /** So many cards fit, and where there are more, a part of the next shows. */
@@ -83,7 +71,7 @@ export const carousel = layout({
   id: 'carousel',
   label: 'Carousel',
   hint: 'One row of cards that visitors move along, by hand or by itself',
-  words: { back, forward, pause, rangeOf },
+  words: { back, forward, pause, nOfM },
   fields: {
     ...columnFields,
     'carousel.seconds': number(
@@ -117,7 +105,7 @@ export const carousel = layout({
       <div
         class={`carousel ${count > most ? 'many' : `n${count}`}`}
         data-seconds={values['carousel.seconds'] || undefined}
-        data-of={say(rangeOf, locale)}
+        data-of={say(nOfM, locale)}
       >
         <ul class="track" part="list" role="list" tabindex={0} data-cards>
           {cards}

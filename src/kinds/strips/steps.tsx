@@ -1,9 +1,10 @@
 /** @jsxImportSource preact */
 /** More entries on demand: the first ones show, the rest in steps. Without script all of them do. */
 import { numberInWords } from '../../core/locale/numbers'
-import { say, sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
+import { say, sayCount, type Counting } from '../../core/locale/phrase'
 import { number } from '../../core/settings/controls/number'
 import { strip } from '../block'
+import { nOfM } from '../nOfM'
 import { small, titleWeight, type } from '../sizes'
 
 const showMore: Counting = {
@@ -18,19 +19,6 @@ const showMore: Counting = {
   pt: { other: 'Mostrar mais {n}' },
   ar: { other: 'اعرض {n} أخرى' },
 }
-const nOfM: Phrase = {
-  en: '{n} of {m}',
-  cy: '{n} o {m}',
-  de: '{n} von {m}',
-  es: '{n} de {m}',
-  fr: '{n} sur {m}',
-  it: '{n} di {m}',
-  nl: '{n} van {m}',
-  pl: '{n} z {m}',
-  pt: '{n} de {m}',
-  ar: '{n} من {m}',
-}
-
 const buttonEm = 2.75
 
 interface Steps {
