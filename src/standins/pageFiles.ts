@@ -3,7 +3,6 @@ import { existsSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 
 const folder = new URL('./pages/', import.meta.url)
-const types: Readonly<Record<string, string>> = { css: 'text/css; charset=utf-8', svg: 'image/svg+xml' }
 const mark =
   '<p style="margin:0;padding:8px 16px;font:12px/1.5 monospace;text-align:center;background:#fff6d6;color:#5c4a12">Demo stand-in · <a href="/edit">edit this page</a></p>'
 
@@ -27,11 +26,11 @@ const require = createRequire(import.meta.url)
 export const filesOf =
   (site: string) =>
   (path: string): { readonly bytes: Buffer; readonly type: string } | undefined => {
-    const style = /^\/(style[a-z-]*)\.(css)$/.exec(path)
+    const style = /^\/(base|style[a-z-]*)\.css$/.exec(path)
     const font = /^\/fonts\/(([a-z]+)-[a-z-]+\.woff2)$/.exec(path)
     if (style) {
-      const file = new URL(`${site}/${style[1]}.css`, folder)
-      return existsSync(file) ? { bytes: readFileSync(file), type: types.css! } : undefined
+      const file = new URL(style[1] === 'base' ? 'base.css' : `${site}/${style[1]}.css`, folder)
+      return existsSync(file) ? { bytes: readFileSync(file), type: 'text/css; charset=utf-8' } : undefined
     }
     if (!font) return undefined
     try {

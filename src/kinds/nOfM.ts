@@ -1,0 +1,15 @@
+/** How many of all there are, or which of them: said by whatever shows a part. */
+import type { Phrase } from '../core/locale/phrase'
+
+export const nOfM: Phrase = {
+  en: '{n} of {m}',
+  cy: '{n} o {m}',
+  de: '{n} von {m}',
+  es: '{n} de {m}',
+  fr: '{n} sur {m}',
+  it: '{n} di {m}',
+  nl: '{n} van {m}',
+  pl: '{n} z {m}',
+  pt: '{n} de {m}',
+  ar: '{n} من {m}',
+}
