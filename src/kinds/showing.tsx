@@ -169,8 +169,6 @@ export function showing<
   const parts = partsOf(blocks, called)
   const layoutOf = (values: AnyValues) => layouts.find((one) => one.id === values.layout) ?? layouts[0]!
   const shown = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
-  /** Only the chosen layout's styles and behaviours are sent. */
-  const blocksOf = (values: AnyValues): readonly Block[] => [...allStrips, layoutOf(values), ...facts]
 
   return defineKind({
     id: kind.id,
@@ -201,10 +199,11 @@ export function showing<
         : given.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
       // What moves along in a row has no end to ask for more at.
       const isRow = layout.form(0) === 'slide'
-      const told = (strips: readonly Strip[], count: number) =>
-        strips.map((one) => [one.id, one.of(given, values, { ...context, shown: count })] as const)
+      const stripContext = { ...context, shown: isRow ? 0 : cards.length }
       const strips = Object.fromEntries(
-        told(allStrips, isRow ? 0 : cards.length).filter(([, value]) => value !== undefined),
+        allStrips
+          .map((one) => [one.id, one.of(given, values, stripContext)] as const)
+          .filter(([, value]) => value !== undefined),
       )
       const firsts = shown(allStrips, strips).map((one) => one.first?.(strips[one.id]) ?? cards.length)
       return {
@@ -257,7 +256,9 @@ export function showing<
     },
     styles(settings) {
       const values = settings as AnyValues
-      const sheets = blocksOf(values).flatMap((block) => block.styles?.(values) ?? [])
+      // Of the layouts, only the chosen one's.
+      const sent: readonly Block[] = [...allStrips, layoutOf(values), ...facts]
+      const sheets = sent.flatMap((block) => block.styles?.(values) ?? [])
       const cards = cardStyles(zones, values, layoutOf(values).form(0))
       return [frameStyles(values), cards, ...new Set(sheets)].join('')
     },
