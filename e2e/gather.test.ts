@@ -318,10 +318,10 @@ describe('a table', () => {
     await browser.click(button('Save the correction'))
     await browser.see('//*[@role="alert"][contains(., "“dear” cannot be understood as price")]')
     await browser.type('//label[normalize-space()="Price"]/following::input[1]', '7.50')
-    await browser.type('//label[normalize-space()="Title"]/following::input[1]', 'Mended plate')
+    await browser.type('//label[normalize-space()="Name or title"]/following::input[1]', 'Mended plate')
     await browser.click(button('Save the correction'))
     await browser.see(
-      '//div[@role="row"][contains(., "Mended plate")][contains(., "corrected by hand: title, price") or contains(., "corrected by hand: price, title")]',
+      '//div[@role="row"][contains(., "Mended plate")][contains(., "corrected by hand: name or title, price") or contains(., "corrected by hand: price, name or title")]',
     )
     await untilLive(widget.ref, (text) => text.includes('Mended plate'))
   })

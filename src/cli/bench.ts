@@ -1,27 +1,61 @@
-/** `./yimble bench`: measures against the budgets and prints one JSON line each. Exit code 1 when one is not kept. */
+/** `./yimble bench [part…]`: measures against the budgets and prints one JSON line each. Exit code 1 when one is not kept. */
 import path from 'node:path'
+import type { Line } from '../../measure/measure'
 import { prepareWorld } from './demo'
 import { Stop } from './stop'
-import { browserIsThere, destroyWorld, driverIsThere, needPackages, root, type WorldOptions } from './world'
+import {
+  browserIsThere,
+  destroyWorld,
+  driverIsThere,
+  needPackages,
+  root,
+  type World,
+  type WorldOptions,
+} from './world'
 import { withWorld } from './withWorld'
 
-export async function bench(args: readonly string[]): Promise<number> {
-  if (args.length > 0) throw new Stop('bench takes no arguments.', 2)
+/** What needs nothing but the code. */
+const alone: Readonly<Record<string, () => Promise<Line[]>>> = {
+  weight: async () => (await import('../../measure/weight')).weight(),
+  rendering: async () => (await import('../../measure/rendering')).rendering(),
+  reading: async () => (await import('../../measure/reading')).reading(),
+}
+
+/** What needs the whole product running, built as it is shipped. */
+const inWorld: Readonly<Record<string, (world: World) => Promise<Line[]>>> = {
+  living: async ({ urls }) => {
+    const { lines, ref } = await (await import('../../measure/living')).living()
+    return [...lines, ...(await (await import('../../measure/delivering')).delivering(urls.delivery, ref))]
+  },
+  sorting: async () => (await import('../../measure/sorting')).sorting(),
+  refreshing: async () => (await import('../../measure/refreshing')).refreshing(),
+  scale: async ({ urls }) => (await import('../../measure/scale')).scale(urls.studio),
+}
+
+export async function bench(parts: readonly string[]): Promise<number> {
+  const names = [...Object.keys(alone), ...Object.keys(inWorld)]
+  const unknown = parts.find((one) => !names.includes(one))
+  if (unknown) throw new Stop(`bench has no part “${unknown}”; its parts are ${names.join(', ')}.`, 2)
+  const isWanted = ([name]: readonly [string, unknown]) => parts.length === 0 || parts.includes(name)
   needPackages({ chromium: browserIsThere, 'chromium-driver': driverIsThere })
   Object.assign(process.env, { NODE_ENV: 'production' })
-  const { weight } = await import('../../measure/weight')
-  const { rendering } = await import('../../measure/rendering')
   let allKept = true
-  const report = (lines: readonly { readonly ok: boolean }[]) => {
+  const report = (lines: readonly Line[]) => {
     for (const one of lines) {
       console.log(JSON.stringify(one))
       allKept &&= one.ok
     }
   }
-  report(await weight())
-  report(await rendering())
-  const { reading } = await import('../../measure/reading')
-  report(await reading())
+  for (const [, measure] of Object.entries(alone).filter(isWanted)) report(await measure())
+  const rest = Object.entries(inWorld).filter(isWanted)
+  if (rest.length > 0)
+    await withBenchWorld(async (world) => {
+      for (const [, measure] of rest) report(await measure(world))
+    })
+  return allKept ? 0 : 1
+}
+
+async function withBenchWorld(work: (world: World) => Promise<void>): Promise<void> {
   const options: WorldOptions = {
     basePort: Number(process.env.YIMBLE_BENCH_PORT ?? 5110),
     folder: path.join(root, '.yimble/bench'),
@@ -36,18 +70,7 @@ export async function bench(args: readonly string[]): Promise<number> {
     (env) => prepareWorld(env, 'production'),
     async (world) => {
       Object.assign(process.env, world.env)
-      const { living } = await import('../../measure/living')
-      const { delivering } = await import('../../measure/delivering')
-      const { lines, ref } = await living()
-      report(lines)
-      report(await delivering(world.urls.delivery, ref))
-      const { sorting } = await import('../../measure/sorting')
-      report(await sorting())
-      const { refreshing } = await import('../../measure/refreshing')
-      report(await refreshing())
-      const { scale } = await import('../../measure/scale')
-      report(await scale(world.urls.studio))
+      await work(world)
     },
   )
-  return allKept ? 0 : 1
 }

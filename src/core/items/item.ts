@@ -3,149 +3,52 @@
  * an identity and clean markup, and from then on they are `Item`s.
  */
 
+import type * as z from 'zod'
+import type {
+  commonFacts,
+  itemTypes,
+  linkedProductShape,
+  locationShape,
+  moreFacts,
+  offerShape,
+  ownFacts,
+  pictureShape,
+  ratingShape,
+} from './facts'
+
 declare const clean: unique symbol
 /** Markup that the sanitiser let through. Only the sanitiser and the reader of item rows make one. */
 export type SanitisedHtml = string & { readonly [clean]: true }
 
-export const itemTypes = [
-  'Article',
-  'SocialMediaPosting',
-  'ImageObject',
-  'Review',
-  'Product',
-  'Event',
-  'Person',
-  'Place',
-  'CreativeWork',
-] as const
+type Facts<Shapes extends z.ZodRawShape> = Kept<z.infer<z.ZodObject<Shapes>>>
+/** Nothing changes an item once it is made. */
+type Kept<T> = T extends string | number ? T : { readonly [Key in keyof T]: Kept<T[Key]> }
+
 export type ItemType = (typeof itemTypes)[number]
+export type Picture = Kept<z.infer<typeof pictureShape>>
+export type Location = Kept<z.infer<typeof locationShape>>
+export type Rating = Kept<z.infer<typeof ratingShape>>
+export type Offer = Kept<z.infer<typeof offerShape>>
+export type LinkedProduct = Kept<z.infer<typeof linkedProductShape>>
 
 /** A picture where its publisher keeps it. Sizes in CSS px, as far as the publisher tells them. */
-export interface ReadPicture {
+export interface ReadPicture extends Omit<Picture, 'ref'> {
   readonly url: string
-  readonly width?: number
-  readonly height?: number
-  /** What it shows, for those who can't see it. */
-  readonly caption?: string
 }
 
-/** A picture registered with us, served by delivery as `/p/<ref>/<width>.<format>`. */
-export interface Picture {
-  readonly ref: string
-  readonly width?: number
-  readonly height?: number
-  readonly caption?: string
-}
-
-export interface Author {
-  readonly name: string
-  readonly url?: string
-}
-
-/** Where something is: as its publisher words it, taken apart where they do. Coordinates in degrees (WGS 84). */
-export interface Location {
-  readonly name?: string
-  /** Street and number. */
-  readonly streetAddress?: string
-  readonly addressLocality?: string
-  readonly addressRegion?: string
-  readonly postalCode?: string
-  readonly addressCountry?: string
-  readonly latitude?: number
-  readonly longitude?: number
-  readonly url?: string
-}
-
-/** A rating on its publisher's scale; `reviewCount` where it stands for many. */
-export interface Rating {
-  readonly ratingValue: number
-  readonly bestRating: number
-  readonly reviewCount?: number
-}
-
-/** A product that a designer linked to an item. */
-export interface LinkedProduct {
-  readonly id: string
-  readonly name: string
-  readonly url?: string
-  readonly image?: Picture
-  readonly offers?: Offer
-}
-
-export interface Offer {
-  readonly price: number
-  /** ISO 4217 */
-  readonly priceCurrency?: string
-}
-
-/**
- * Facts that only some types have. A time is `YYYY-MM-DD` for a whole day, `YYYY-MM-DDTHH:MM:SS` where no zone is said,
- * and ends in `Z` or an offset otherwise.
- */
-export interface MoreFacts {
-  readonly startDate?: string
-  /** The end itself is no longer in it; for whole days, too. */
-  readonly endDate?: string
-  readonly timeZone?: string
-  readonly eventStatus?: 'EventScheduled' | 'EventCancelled' | 'EventPostponed'
-  /** Starts of what repeats, within the span that was asked for; `startDate` is the first of all. */
-  readonly dates?: readonly string[]
-  /** Rules of repetition as written (RFC 5545). */
-  readonly repeats?: readonly string[]
-  /** Names the one date of a repeated event that this stands for. */
-  readonly recurrenceId?: string
-  readonly location?: Location
-  readonly reviewRating?: Rating
-  readonly aggregateRating?: Rating
-  /** What a review is about. */
-  readonly itemReviewed?: string
-  /** What the one that is reviewed answered. */
-  readonly comment?: { readonly text: string; readonly author?: string; readonly dateCreated?: string }
-  readonly offers?: Offer
-  /** ISO 8601 duration */
-  readonly duration?: string
-  readonly familyName?: string
-  readonly givenName?: string
-  /** The one to be used first stands first. */
-  readonly telephone?: readonly string[]
-  readonly email?: readonly string[]
-  readonly jobTitle?: string
-  readonly worksFor?: string
-  /** Other addresses of the same person or business. */
-  readonly sameAs?: readonly string[]
-  readonly openingHours?: readonly string[]
-  /** Named lists and the groups within them, `List / Group`. */
-  readonly lists?: readonly string[]
-  /** What a post answers. */
-  readonly inReplyTo?: string
-  /** Who had posted what is passed on here. */
-  readonly sharedFrom?: string
-  readonly likes?: number
-  /** Private: it may be reviewed in the studio, and never leaves it. `hiddenBecause` says what the source said. */
+/** Private: it may be reviewed in the studio, and never leaves it. `hiddenBecause` says what the source said. */
+interface Privacy {
   readonly visibility?: 'private'
   readonly hiddenBecause?: string
 }
 
-interface ItemFacts extends MoreFacts {
-  readonly type: ItemType
-  /** Absolute http(s) address of the item itself. */
-  readonly url?: string
-  /** Plain text; empty when the publisher gives no title. */
-  readonly name: string
-  readonly author?: Author
-  /** ISO 8601 instant in UTC. */
-  readonly datePublished?: string
-  readonly dateModified?: string
-  readonly keywords: readonly string[]
-  /** BCP 47 language tag. */
-  readonly inLanguage?: string
-}
+type ItemFacts = Facts<typeof commonFacts> & Facts<typeof moreFacts> & Privacy
 
 /** What somebody says in a review. It is shown as they wrote it, or not at all. */
 export const isOpinion = (fact: string): boolean => ['name', 'text', 'reviewRating', 'author'].includes(fact)
 
 /** What a reader found, before identity and cleaning. `summary` and `html` are the publisher's raw markup. */
-export interface ReadItem extends ItemFacts {
+export type ReadItem = ItemFacts & {
   /** guid, id or uid as the publisher gives it. */
   readonly guid?: string
   readonly summary?: string
@@ -155,19 +58,4 @@ export interface ReadItem extends ItemFacts {
   readonly image: readonly ReadPicture[]
 }
 
-export interface Item extends ItemFacts {
-  readonly id: string
-  /** Id of the source it came from, and that source's name as shown to visitors. */
-  readonly source: string
-  readonly sourceName: string
-  /** Plain text of the summary, or of the whole where there is none. */
-  readonly text: string
-  readonly html?: SanitisedHtml
-  readonly image: readonly Picture[]
-  /** Facts that were corrected by hand. */
-  readonly corrected?: readonly string[]
-  /** Pictures of it that could not be fetched; they are left out of `image`. */
-  readonly imageLost?: number
-  /** Products linked to it by hand that may be shown, in the order in which they were linked. */
-  readonly mentions?: readonly LinkedProduct[]
-}
+export type Item = ItemFacts & Facts<typeof ownFacts> & { readonly html?: SanitisedHtml }

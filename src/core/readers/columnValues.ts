@@ -21,13 +21,14 @@ export const text =
     item[key] = oneLine(value)
     return true
   }
+/** Commas part a list only where nothing stronger does: names have commas, too. */
 export const list =
   (key: 'keywords' | 'telephone' | 'email' | 'sameAs' | 'openingHours' | 'lists') =>
   (item: Draft, value: string) => {
     item[key] = [
       ...(item[key] ?? []),
       ...value
-        .split(key === 'telephone' ? /[;|]/ : /[;|,\n]/)
+        .split(key === 'telephone' || /[;|\n]/.test(value) ? /[;|\n]/ : /,/)
         .map((one) => one.trim())
         .filter(Boolean),
     ]

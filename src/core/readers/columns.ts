@@ -1,5 +1,9 @@
-/** What a column of a table can mean, for each type of item: how it is guessed, read, and shown in an example table. */
-import type { ItemType } from '../items/item'
+/**
+ * What a column of a table can mean, for each type of item: how it is guessed, read, and shown in an example table. A
+ * fact that can be corrected by hand is written in its field as it would be in a cell.
+ */
+import type { correctableFacts } from '../items/facts'
+import type { Item, ItemType } from '../items/item'
 import { oneLine } from '../items/text'
 import { currencies, degrees, type Draft, list, moment, place, readNumber, text } from './columnValues'
 import { readDate } from './dates'
@@ -15,8 +19,34 @@ export interface Column {
   /** One that the example tables show. */
   readonly example: string
   /** @returns whether the value could be used */
-  readonly put: (item: Draft, value: string, base: string | undefined, heading: string) => boolean
+  readonly put: (item: Draft, value: string, base?: string, heading?: string) => boolean
+  readonly correct?: Correct
 }
+
+/** How a fact is corrected by hand: as it would be written in a cell. */
+export interface Correct {
+  readonly fact: Exclude<keyof typeof correctableFacts, 'image'>
+  readonly hint?: string
+  readonly isLong?: boolean
+  /** Where not for every type that has the column. */
+  readonly types?: readonly ItemType[]
+  /** Not for every item of the type. */
+  readonly isFor?: (item: Item) => boolean
+  /** The cell that the fact would be read from. */
+  readonly write: (item: Item) => string
+}
+
+const asItIs = (fact: 'name' | 'text' | 'url' | 'jobTitle' | 'worksFor' | 'duration'): Correct => ({
+  fact,
+  write: (item) => item[fact] ?? '',
+})
+const asMoment = (fact: 'startDate' | 'endDate'): Correct => ({
+  fact,
+  hint: 'Like 2026-05-09 19:00, or a day alone',
+  // Of what repeats each date is its calendar's.
+  isFor: (item) => item.dates === undefined,
+  write: (item) => (item[fact] ?? '').replace('T', ' '),
+})
 
 const event: readonly ItemType[] = ['Event']
 const placed: readonly ItemType[] = ['Event', 'Place', 'Person']
@@ -34,6 +64,7 @@ export const columns: readonly Column[] = [
     types: 'all',
     example: 'Tide plate, large',
     put: text('name'),
+    correct: asItIs('name'),
   },
   {
     id: 'text',
@@ -45,6 +76,7 @@ export const columns: readonly Column[] = [
     types: 'all',
     example: 'Thrown and glazed by hand; no two are alike.',
     put: (item, value) => ((item.text = value.trim()), true),
+    correct: { ...asItIs('text'), isLong: true },
   },
   {
     id: 'url',
@@ -56,6 +88,7 @@ export const columns: readonly Column[] = [
       Boolean(
         (item.url = resolve(/^[\w-]+(\.[\w-]+)+(\/|$)/.test(value) ? `https://${value}` : value, base)),
       ),
+    correct: asItIs('url'),
   },
   {
     id: 'image',
@@ -95,6 +128,13 @@ export const columns: readonly Column[] = [
     types: ['Product', 'Person', 'Place', 'Event', 'CreativeWork'],
     example: 'Tableware / Plates',
     put: list('lists'),
+    correct: {
+      fact: 'lists',
+      hint: 'Like Tableware / Plates; several with semicolons',
+      // One name with a comma is no two names.
+      write: ({ lists = [] }) =>
+        lists.join('; ') + (lists.length === 1 && lists[0]!.includes(',') ? ';' : ''),
+    },
   },
   {
     id: 'author',
@@ -127,6 +167,7 @@ export const columns: readonly Column[] = [
     types: event,
     example: '2026-05-09 19:00',
     put: moment('startDate'),
+    correct: asMoment('startDate'),
   },
   {
     id: 'endDate',
@@ -135,6 +176,7 @@ export const columns: readonly Column[] = [
     types: event,
     example: '2026-05-09 21:00',
     put: moment('endDate'),
+    correct: asMoment('endDate'),
   },
   {
     id: 'price',
@@ -153,6 +195,7 @@ export const columns: readonly Column[] = [
       item.offers = { ...item.offers, price, ...(code ? { priceCurrency: code } : {}) }
       return true
     },
+    correct: { fact: 'offers', write: ({ offers }) => (offers ? String(offers.price) : '') },
   },
   {
     id: 'currency',
@@ -172,6 +215,7 @@ export const columns: readonly Column[] = [
     types: ['Product', 'Event'],
     example: '90 minutes',
     put: text('duration'),
+    correct: { ...asItIs('duration'), types: ['Product'] },
   },
   {
     id: 'rating',
@@ -179,7 +223,7 @@ export const columns: readonly Column[] = [
     headings: named('rating, stars, score, star rating, bewertung, note moyenne'),
     types: ['Review', 'Product', 'Place', 'CreativeWork'],
     example: '5',
-    put: (item, value, _base, heading) => {
+    put: (item, value, _base, heading = '') => {
       const [, of] = /(?:\/|out of|of)\s*(\d+)/i.exec(value) ?? []
       const stars = (value.match(/★/g) ?? []).length
       const number = stars || readNumber(value.replace(/(?:\/|out of|of).*$/i, ''))
@@ -226,6 +270,7 @@ export const columns: readonly Column[] = [
     types: ['Person'],
     example: 'Potter',
     put: text('jobTitle'),
+    correct: asItIs('jobTitle'),
   },
   {
     id: 'worksFor',
@@ -234,6 +279,7 @@ export const columns: readonly Column[] = [
     types: ['Person'],
     example: 'Kiln & Tide',
     put: text('worksFor'),
+    correct: asItIs('worksFor'),
   },
   {
     id: 'email',
@@ -258,6 +304,7 @@ export const columns: readonly Column[] = [
     types: placed,
     example: 'The Old Quay Music Hall',
     put: place('name'),
+    correct: { fact: 'location', types: ['Event'], write: ({ location }) => location?.name ?? '' },
   },
   {
     id: 'street',
@@ -342,6 +389,11 @@ export const columns: readonly Column[] = [
       ]),
       true
     ),
+    correct: {
+      fact: 'sameAs',
+      hint: 'Addresses, one after another',
+      write: ({ sameAs = [] }) => sameAs.join(' '),
+    },
   },
   {
     id: 'language',

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { itemTypes } from '../items/item'
+import { itemTypes } from '../items/facts'
 import { readBytes } from './all'
 import { alignedTo, columnsOf, exampleTable, guessMapping, tableTypes } from './tableMapping'
 import { readNumber } from './columnValues'

@@ -1,5 +1,5 @@
 /** Feed: the newest entries of feeds, each leading to its own page. */
-import { itemTypes } from '../../core/items/item'
+import { itemTypes } from '../../core/items/facts'
 import type { Phrase } from '../../core/locale/phrase'
 import { author } from '../facts/author'
 import { date } from '../facts/date'

@@ -173,7 +173,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     }),
     [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, items],
   )
-  const { outcome, failed, addFrame, order } = useRender(store, rest, onStage)
+  const { outcome, marks, failed, addFrame, order } = useRender(store, rest, onStage)
   useEffect(() => {
     for (const { id } of devices) order({ width: id === large ? rulerWidth : null }, id)
   }, [rulerWidth, large, order])
@@ -311,7 +311,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           <Ruler
             width={rulerWidth}
             slot={rulerWidth === null ? largeMeasure?.slot : undefined}
-            marks={outcome?.marks ?? []}
+            marks={marks}
             overflows={largeMeasure ? largeMeasure.content > (rulerWidth ?? largeMeasure.slot) + 1 : false}
             onWidth={setRulerWidth}
           />

@@ -38,11 +38,12 @@ export interface Outcome {
   readonly counts: Counts
   /** Ids of what a visitor sees. */
   readonly shown: readonly string[]
-  readonly marks: readonly number[]
   readonly ms: number
 }
 export type FromWorker =
   | { readonly type: 'rendered'; readonly outcome: Outcome }
+  /** Widths (px) at which the layout changes. */
+  | { readonly type: 'marks'; readonly marks: readonly number[] }
   | { readonly type: 'stage'; readonly frame: string; readonly message: unknown }
   | { readonly type: 'failed'; readonly sentence: string }
 
@@ -99,6 +100,13 @@ function reserve(frame: string, width: number): void {
   if (known?.told !== px) ports.get(frame)?.postMessage({ revision: 0, reserve: px } satisfies ToStage)
 }
 
+let marksDue: ReturnType<typeof setTimeout> | undefined
+/** Marks ask for the height at many widths. They wait until changing pauses, so that no measure of a frame waits for them. */
+function marksSoon(): void {
+  clearTimeout(marksDue)
+  marksDue = setTimeout(() => say({ type: 'marks', marks: layoutMarks(heightFor) }), 200)
+}
+
 function update(revision: number, state: WorkerState): void {
   const begun = performance.now()
   items = state.items ?? items
@@ -125,10 +133,10 @@ function update(revision: number, state: WorkerState): void {
         revision,
         counts,
         shown: ids,
-        marks: layoutMarks(heightFor),
         ms: performance.now() - begun,
       },
     })
+    marksSoon()
   } catch (error) {
     say({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) })
   }

@@ -13,6 +13,8 @@ export interface SettingsSource {
 
 export interface RenderHandle {
   readonly outcome: Outcome | undefined
+  /** Widths (px) at which the layout changes. */
+  readonly marks: readonly number[]
   readonly failed: string | undefined
   /** @returns its undo */
   addFrame(frame: string, port: MessagePort): () => void
@@ -35,6 +37,7 @@ export function useRender(
   const sentItems = useRef<unknown>(undefined)
   const listener = useRef(onStage)
   const [outcome, setOutcome] = useState<Outcome>()
+  const [marks, setMarks] = useState<readonly number[]>([])
   const [failed, setFailed] = useState<string>()
 
   useEffect(() => {
@@ -53,7 +56,8 @@ export function useRender(
       if (data.type === 'rendered') {
         setOutcome(data.outcome)
         setFailed(undefined)
-      } else if (data.type === 'failed') setFailed(data.sentence)
+      } else if (data.type === 'marks') setMarks(data.marks)
+      else if (data.type === 'failed') setFailed(data.sentence)
       else {
         const message = fromStageSchema.safeParse(data.message)
         if (message.success) listener.current(data.frame, message.data)
@@ -100,5 +104,5 @@ export function useRender(
     [post],
   )
 
-  return { outcome, failed, addFrame, order }
+  return { outcome, marks, failed, addFrame, order }
 }

@@ -93,7 +93,7 @@ function CorrectForm({ item, row, clientId, onClose, onDone }: CorrectDialogProp
           {item.author.name} signed this. A corrected text is marked here and in the release.
         </Notice>
       ) : null}
-      {correctablesOf(item).map(({ key, label, hint, isLong, write }) => (
+      {correctablesOf(item).map(({ fact: key, label, hint, isLong, write }) => (
         <TextField
           key={key}
           label={row.corrected.includes(key) ? `${label} (corrected by hand)` : label}

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
-import { corrections as shape, type ItemShape } from '@/core/api/shapes'
-import { itemTypes } from '@/core/items/item'
+import { corrections as shape } from '@/core/api/shapes'
+import { itemTypes } from '@/core/items/facts'
+import type { Item } from '@/core/items/item'
 import { correctables, correctablesOf, correctionsIn } from './correctable'
 
-const item = (facts: Partial<ItemShape>): ItemShape => ({
+const item = (facts: Partial<Item>): Item => ({
   type: 'Article',
   id: 's/1',
   source: 's',
@@ -21,7 +22,7 @@ const event = item({
 })
 
 describe('corrections by hand', () => {
-  test.each<[string, ItemShape, Record<string, string>, object, string[]]>([
+  test.each<[string, Item, Record<string, string>, object, string[]]>([
     ['what is as it was is none', item({}), { name: 'One', text: ' Words ', url: '' }, {}, []],
     ['another title', item({}), { name: 'Two' }, { name: 'Two' }, []],
     ['an empty field takes the source’s own again', item({}), { text: ' ' }, { text: null }, []],
@@ -51,6 +52,14 @@ describe('corrections by hand', () => {
       [],
     ],
     [
+      'one list whose name has a comma stays one',
+      item({ type: 'Product', lists: ['Cups, large'] }),
+      { lists: 'Cups, very large;' },
+      { lists: ['Cups, very large'] },
+      [],
+    ],
+    ['an address that leads nowhere', item({}), { url: 'over there' }, {}, ['url']],
+    [
       'profiles of a person',
       item({ type: 'Person' }),
       { sameAs: 'https://a.example/x  https://b.example/y' },
@@ -64,19 +73,19 @@ describe('corrections by hand', () => {
     expect(shape.safeParse(corrections).success).toBe(true)
   })
   test('of a review neither its words nor its title are offered', () =>
-    expect(correctablesOf(item({ type: 'Review' })).map((one) => one.key)).not.toEqual(
+    expect(correctablesOf(item({ type: 'Review' })).map((one) => one.fact)).not.toEqual(
       expect.arrayContaining(['text']),
     ))
   test('the dates of what repeats are its calendar’s', () =>
-    expect(correctablesOf({ ...event, dates: ['2026-05-09'] }).map((one) => one.key)).not.toContain(
+    expect(correctablesOf({ ...event, dates: ['2026-05-09'] }).map((one) => one.fact)).not.toContain(
       'startDate',
     ))
   test('every type can be corrected, and nothing is asked for twice', () => {
     for (const type of itemTypes) {
-      const keys = correctablesOf(item({ type })).map((one) => one.key)
+      const keys = correctablesOf(item({ type })).map((one) => one.fact)
       const first = type === 'Review' ? ['url'] : ['name', 'text', 'url']
       expect([keys.slice(0, first.length), new Set(keys).size]).toEqual([first, keys.length])
     }
-    expect(correctables.filter(({ key }) => !(key in shape.shape))).toEqual([])
+    expect(correctables.filter(({ fact }) => !(fact in shape.shape))).toEqual([])
   })
 })

@@ -115,7 +115,7 @@ test.each<[string, object, Partial<TableRowShape>, string]>([
     'a product',
     { type: 'Product', offers: { price: 6.5, priceCurrency: 'GBP' }, text: 'Green.' },
     { corrected: ['name', 'image'] },
-    '£6.50 · Journal · corrected by hand: title, picture · Green.',
+    '£6.50 · Journal · corrected by hand: name or title, picture · Green.',
   ],
   [
     'an event somewhere',

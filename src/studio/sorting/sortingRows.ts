@@ -131,7 +131,7 @@ export function smallPrint({ item: stored, corrected }: Pick<TableRowShape, 'ite
     item.sourceName,
     item.author?.name ?? '',
     corrected.length > 0
-      ? `corrected by hand: ${corrected.map((key) => correctables.find((one) => one.key === key)?.label.toLowerCase() ?? 'picture').join(', ')}`
+      ? `corrected by hand: ${corrected.map((key) => correctables.find((one) => one.fact === key)?.label.toLowerCase() ?? 'picture').join(', ')}`
       : '',
     item.mentions ? `${item.mentions.length} ${item.mentions.length === 1 ? 'product' : 'products'}` : '',
     item.name ? item.text : '',

@@ -1,6 +1,6 @@
 /** Sources, tables and what is found at an address. */
 import * as z from 'zod'
-import { itemTypes } from '../../items/item'
+import { itemTypes } from '../../items/facts'
 import { when } from './settings'
 
 export const problemDetails = z.object({

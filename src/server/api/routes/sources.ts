@@ -1,7 +1,7 @@
 /** Sources, tables and pictures. */
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
-import { itemTypes } from '@/core/items/item'
+import { itemTypes } from '@/core/items/facts'
 import * as decisions from '../../services/items/decisions'
 import * as pictures from '../../services/items/pictures'
 import * as sources from '../../services/sources/sources'

@@ -1,6 +1,7 @@
 /** Reading an address or a file: fetched through the safe door, read, followed over pages and from an account to its posts. Nothing is kept. */
 import * as z from 'zod'
-import { itemTypes, type ReadItem } from '@/core/items/item'
+import { itemTypes } from '@/core/items/facts'
+import type { ReadItem } from '@/core/items/item'
 import { problem } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
 import { safeJson } from '@/core/readers/json'
