@@ -7,10 +7,10 @@ import { QueryTypes } from 'sequelize'
 import * as z from 'zod'
 import { problem, ProblemError } from '@/core/problems'
 import { safeJson } from '@/core/readers/json'
-import { accessTo, originOf, type Access, type Connector } from '../../connectors/connector'
+import { accessTo, type Access, type Connector } from '../../connectors/connector'
+import { renewedTokens, type Tokens } from '../../connectors/oauth'
 import { db } from '../../db/db'
 import type { Connection } from '../../db/models/connection'
-import { fetchAddress } from '../../fetch/fetchAddress'
 import { seal, unseal } from './sealed'
 
 const earlyMs = 30_000
@@ -18,12 +18,6 @@ const earlyMs = 30_000
 const renewing = { mostS: 60, askEveryMs: 250 } as const
 const purpose = 'connection'
 
-const tokens = z.object({
-  access_token: z.string().min(1),
-  refresh_token: z.string().optional(),
-  expires_in: z.number().positive().default(3600),
-})
-export type Tokens = z.infer<typeof tokens>
 const kept = z.object({
   access: z.string().default(''),
   refresh: z.string().optional(),
@@ -43,42 +37,11 @@ export const sealedKey = (key: string): { secret: Buffer } => ({
 
 /** @param before - refresh token that stays good when no other is given */
 export function sealedTokens(given: Tokens, before?: string): { secret: Buffer; expiresAt: Date } {
-  const secret: Kept = { access: given.access_token, refresh: given.refresh_token ?? before }
+  const secret: Kept = { access: given.access, refresh: given.refresh ?? before }
   return {
     secret: seal(JSON.stringify(secret), purpose),
-    expiresAt: new Date(Date.now() + given.expires_in * 1000),
+    expiresAt: new Date(Date.now() + given.expiresInS * 1000),
   }
-}
-
-/** @returns undefined when the other side says no @throws ProblemError when it can't be reached: that is no refusal */
-export async function askForTokens(
-  connector: Connector,
-  form: Readonly<Record<string, string>>,
-): Promise<Tokens | undefined> {
-  const answer = await post(connector, connector.oauth!.token, {
-    ...form,
-    client_id: connector.oauth!.clientId,
-  })
-  const parsed = answer.status === 200 ? tokens.safeParse(safeJson(answer.text)) : undefined
-  if (answer.status === 429 || answer.status >= 500)
-    throw new ProblemError(
-      problem('host_silent', { host: connector.label, why: 'its sign-in answers with an error' }),
-    )
-  return parsed?.success ? parsed.data : undefined
-}
-
-export async function post(
-  connector: Connector,
-  path: string,
-  form: Readonly<Record<string, string>>,
-): Promise<{ status: number; text: string }> {
-  const fetched = await fetchAddress({
-    url: new URL(path, originOf(connector.id)).href,
-    accept: 'application/json',
-    form,
-  })
-  if (!fetched.ok) throw new ProblemError(fetched.problem)
-  return { status: fetched.value.status, text: fetched.value.bytes.toString('utf8') }
 }
 
 /** @throws ProblemError `connection_lost`, after noting it on the connection */
@@ -151,11 +114,9 @@ async function renewed(connector: Connector, id: string, usedUp: string): Promis
     }
     try {
       if (isNew) return secret.access
-      const given = secret.refresh
-        ? await askForTokens(connector, { grant_type: 'refresh_token', refresh_token: secret.refresh })
-        : undefined
+      const given = secret.refresh ? await renewedTokens(connector, secret.refresh) : undefined
       if (given) await row.update({ state: 'ok', ...sealedTokens(given, secret.refresh) })
-      return given?.access_token
+      return given?.access
     } finally {
       await db().sequelize.query('update connections set renewing_until = null where id = $1', { bind: [id] })
     }

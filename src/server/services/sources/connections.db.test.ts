@@ -325,9 +325,9 @@ describe('when it is lost', () => {
     const row = (await s.db().Connection.findByPk(connectionId))!
     await row.update(
       sealedTokens({
-        access_token: 'no longer good',
-        refresh_token: secretOf(row)!.refresh,
-        expires_in: 3600,
+        access: 'no longer good',
+        refresh: secretOf(row)!.refresh,
+        expiresInS: 3600,
       }),
     )
     expect(

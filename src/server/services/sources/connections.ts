@@ -1,18 +1,17 @@
 /**
- * Accounts elsewhere: signing in over there (OAuth 2.0 authorisation code with PKCE, RFC 7636), losing and finding again;
- * renewing is `access.ts`'s. A lost connection takes nothing away: its sources keep what they have until somebody signs in again.
+ * Accounts elsewhere: signing in over there, losing and finding again; renewing is `access.ts`'s. A lost connection takes nothing away: its sources keep what they have until somebody signs in again.
  */
-import { createHash, randomBytes } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import type { ConnectionShape, ConnectorShape, ShowableShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
 import { connectors, getConnector } from '../../connectors/all'
 import { accessTo, originOf, type Connector } from '../../connectors/connector'
+import { revokeToken, signInAddress, tokensFor } from '../../connectors/oauth'
 import { db } from '../../db/db'
 import type { Connection } from '../../db/models/connection'
 import { env } from '../../env'
 import { log } from '../../log'
-import { accessBy, askForTokens, post, sealedKey, sealedTokens, secretOf } from '../access/access'
+import { accessBy, sealedKey, sealedTokens, secretOf } from '../access/access'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
 import { seal, unseal } from '../access/sealed'
@@ -70,31 +69,27 @@ export async function startSignIn(
 ): Promise<{ url: string }> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
-  const { oauth, id } = getConnector(connectorId)
-  const origin = originOf(id)
-  if (!oauth || !origin)
-    throw new ProblemError(problem('input_invalid', { where: 'connector', why: 'nobody signs in there' }))
+  const connector = getConnector(connectorId)
   const state = newToken()
-  const verifier = randomBytes(48).toString('base64url')
+  const { url, verifier } = await signInAddress(connector, state, redirectUri())
   await db().sequelize.query(`delete from sign_ins where created_at < now() - make_interval(mins => $1)`, {
     bind: [signInMinutes],
   })
   await db().sequelize.query(
     `insert into sign_ins (state_hash, client_id, user_id, connector, verifier, back_to, invitation) values ($1, $2, $3, $4, $5, $6, $7)`,
-    { bind: [hashToken(state), client.id, actor.userId, id, seal(verifier, 'verifier'), backTo, invitation] },
+    {
+      bind: [
+        hashToken(state),
+        client.id,
+        actor.userId,
+        connector.id,
+        seal(verifier, 'verifier'),
+        backTo,
+        invitation,
+      ],
+    },
   )
-  const url = new URL(oauth.authorize, origin)
-  const query = {
-    response_type: 'code',
-    client_id: oauth.clientId,
-    redirect_uri: redirectUri(),
-    scope: oauth.scope,
-    state,
-    code_challenge: createHash('sha256').update(verifier).digest('base64url'),
-    code_challenge_method: 'S256',
-  }
-  for (const [name, value] of Object.entries(query)) url.searchParams.set(name, value)
-  return { url: url.href }
+  return { url }
 }
 
 const redirectUri = () => new URL('/connected', env().YIMBLE_STUDIO_URL).href
@@ -123,19 +118,22 @@ export async function finishSignIn(
   const verifier = unseal(row.verifier, 'verifier')
   const back = (name: string, value: string) =>
     `${row.back_to}${row.back_to.includes('?') ? '&' : '?'}${name}=${value}`
-  if (!answer.code || !verifier) return back('said', 'connection_refused')
+  if (!verifier) return back('said', 'connection_refused')
   const client = await clientRow(actor, row.client_id)
-  const given = await askForTokens(connector, {
-    grant_type: 'authorization_code',
-    code: answer.code,
-    redirect_uri: redirectUri(),
-    code_verifier: verifier,
-  })
-  if (!given) return back('said', 'connection_refused')
-  const { account } = await connector.list(
-    accessTo(connector, { authorization: `Bearer ${given.access_token}` }),
-    { name: '', place: '' },
+  const given = await tokensFor(
+    connector,
+    new URLSearchParams(Object.entries(answer).flatMap(([name, value]) => (value ? [[name, value]] : []))),
+    {
+      state: answer.state,
+      verifier,
+      redirectUri: redirectUri(),
+    },
   )
+  if (!given) return back('said', 'connection_refused')
+  const { account } = await connector.list(accessTo(connector, { authorization: `Bearer ${given.access}` }), {
+    name: '',
+    place: '',
+  })
   const same = await db().Connection.findOne({
     where: { clientId: client.id, connector: connector.id, account },
   })
@@ -211,16 +209,13 @@ export async function removeConnection(actor: Actor, id: string): Promise<{ isKn
   return { isKnownThere }
 }
 
-/** OAuth 2.0 Token Revocation (RFC 7009). A service that can't be reached must not keep anybody from leaving. */
+/** A service that can't be reached must not keep anybody from leaving. */
 async function revoke(row: Connection): Promise<boolean> {
   const connector = getConnector(row.connector)
   const token = secretOf(row)?.refresh
   if (!connector.oauth || !token) return true
   try {
-    return (
-      (await post(connector, connector.oauth.revoke, { token, client_id: connector.oauth.clientId })).status <
-      400
-    )
+    return await revokeToken(connector, token)
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error
     log.info({ connector: connector.id, code: error.problem.code }, 'a connection was taken away here only')
