@@ -2,39 +2,13 @@
  * What a column of a table can mean, for each type of item: how it is guessed, read, and shown in an example table. A
  * fact that can be corrected by hand is written in its field as it would be in a cell.
  */
-import type { correctableFacts } from '../items/facts'
 import type { Item, ItemType } from '../items/item'
 import { oneLine } from '../items/text'
 import { currencies, degrees, type Draft, list, moment, place, readNumber, text } from './columnValues'
 import { readDate } from './dates'
 import { resolve } from './address'
-
-/** Formats carry what was meant in many ways; a value that can't be read is `undefined`. */
-export interface Column {
-  readonly id: string
-  readonly label: string
-  /** Headings that mean it, folded as by `foldHeading`. */
-  readonly headings: readonly string[]
-  readonly types: readonly ItemType[] | 'all'
-  /** One that the example tables show. */
-  readonly example: string
-  /** @returns whether the value could be used */
-  readonly put: (item: Draft, value: string, base?: string, heading?: string) => boolean
-  readonly correct?: Correct
-}
-
-/** How a fact is corrected by hand: as it would be written in a cell. */
-export interface Correct {
-  readonly fact: Exclude<keyof typeof correctableFacts, 'image'>
-  readonly hint?: string
-  readonly isLong?: boolean
-  /** Where not for every type that has the column. */
-  readonly types?: readonly ItemType[]
-  /** Not for every item of the type. */
-  readonly isFor?: (item: Item) => boolean
-  /** The cell that the fact would be read from. */
-  readonly write: (item: Item) => string
-}
+import { named, type Column, type Correct } from './column'
+import { placeColumns } from './placeColumns'
 
 const asItIs = (fact: 'name' | 'text' | 'url' | 'jobTitle' | 'worksFor' | 'duration'): Correct => ({
   fact,
@@ -49,10 +23,7 @@ const asMoment = (fact: 'startDate' | 'endDate'): Correct => ({
 })
 
 const event: readonly ItemType[] = ['Event']
-const placed: readonly ItemType[] = ['Event', 'Place', 'Person']
 
-/** Headings, written one after the other. */
-const named = (headings: string): string[] => headings.split(', ')
 export const columns: readonly Column[] = [
   {
     id: 'name',
@@ -297,85 +268,7 @@ export const columns: readonly Column[] = [
     example: '01632 960 001',
     put: (item, value) => /\d/.test(value) && list('telephone')(item, value),
   },
-  {
-    id: 'place',
-    label: 'Place',
-    headings: named('place, location, venue, where, ort, lieu, room'),
-    types: placed,
-    example: 'The Old Quay Music Hall',
-    put: place('name'),
-    correct: { fact: 'location', types: ['Event'], write: ({ location }) => location?.name ?? '' },
-  },
-  {
-    id: 'street',
-    label: 'Street',
-    headings: named('street, address, street address, address 1, address line 1, adresse, road'),
-    types: placed,
-    example: '4 Ropewalk',
-    put: place('streetAddress'),
-  },
-  {
-    id: 'town',
-    label: 'Town',
-    headings: named('town, city, locality, stadt, ville'),
-    types: placed,
-    example: 'Marlowick',
-    put: place('addressLocality'),
-  },
-  {
-    id: 'region',
-    label: 'Region',
-    headings: named('region, county, state, province, area, district'),
-    types: placed,
-    example: 'Saltmere',
-    put: place('addressRegion'),
-  },
-  {
-    id: 'postcode',
-    label: 'Postcode',
-    headings: named('postcode, postal code, post code, zip, zip code, plz'),
-    types: placed,
-    example: 'QM4 2QT',
-    put: place('postalCode'),
-  },
-  {
-    id: 'country',
-    label: 'Country',
-    headings: named('country, land, pays'),
-    types: placed,
-    example: 'GB',
-    put: place('addressCountry'),
-  },
-  {
-    id: 'latitude',
-    label: 'Latitude',
-    headings: named('latitude, lat'),
-    types: placed,
-    example: '52.91',
-    put: degrees('latitude', 90),
-  },
-  {
-    id: 'longitude',
-    label: 'Longitude',
-    headings: named('longitude, lng, lon, long'),
-    types: placed,
-    example: '1.02',
-    put: degrees('longitude', 180),
-  },
-  {
-    id: 'openingHours',
-    label: 'Opening hours',
-    headings: named('hours, opening hours, open, oeffnungszeiten'),
-    types: ['Place'],
-    example: 'Mo-Fr 09:00-17:30; Sa 10:00-16:00',
-    put: (item, value) => (
-      (item.openingHours = value
-        .split(/[;|\n]/)
-        .map((one) => one.trim())
-        .filter(Boolean)),
-      true
-    ),
-  },
+  ...placeColumns,
   {
     id: 'sameAs',
     label: 'Other profiles',

@@ -1,7 +1,8 @@
 /** Which columns of a table mean what: guessed from their headings and from what is in them. */
 import type { ItemType } from '../items/item'
 import { readMoment } from '../schedule/moment'
-import { type Column, columns } from './columns'
+import type { Column } from './column'
+import { columns } from './columns'
 
 /** Column ids by place in the row; undefined for a column that is not taken. `headings`: those that the places are of. */
 export interface Mapping {

@@ -1,53 +1,17 @@
 /** What several people, processes and time do to drafts, sources, pictures and tables, on a real PostgreSQL. */
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, test } from '@jest/globals'
 import sharp from 'sharp'
 import type { Leaf } from '@/core/settings/field'
-import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+import { makeActor, makeColleague } from '../db/testDatabase'
 import type { Actor } from './access/actor'
+import { codeOf, startServices } from './testServices'
 
-let outside: Outside
-let drop: () => Promise<void>
-let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({
-  ...(await import('./clients/clients')),
-  ...(await import('./sources/sources')),
-  ...(await import('./widgets/widgets')),
-  ...(await import('./widgets/releases')),
-  ...(await import('./sites/sites')),
-  ...(await import('./access/presence')),
-  ...(await import('./clients/places')),
-  ...(await import('./items/pictures')),
-  ...(await import('./items/items')),
-  ...(await import('./items/decisions')),
-  ...(await import('./sources/tables')),
-  ...(await import('./widgets/artifacts')),
-  ...(await import('../jobs/tidy')),
-  ...(await import('../db/db')),
-})
-
-beforeAll(async () => {
-  outside = await startOutside()
-  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
-  s = await load()
-})
-afterAll(async () => {
-  await drop()
-  await outside.close()
-})
+const { s, outside, serve } = startServices()
 
 const entry = (title: string, more = '') =>
   `<item><title>${title}</title><guid isPermaLink="false">${title}</guid>${more}</item>`
 const feedOf = (...entries: string[]) =>
   `<rss version="2.0"><channel><title>News</title>${entries.join('')}</channel></rss>`
-const serve = (body: string) => {
-  outside.answer = (_request, response) =>
-    void response.writeHead(200, { 'content-type': 'application/rss+xml' }).end(body)
-}
-const code = (work: Promise<unknown>) =>
-  work.then(
-    () => 'done',
-    (error: { problem?: { code: string; facts: unknown } }) => error.problem?.code ?? String(error),
-  )
 
 let actor: Actor
 let client: string
@@ -114,9 +78,9 @@ describe('a review', () => {
     })
     const [review] = await s.itemsOf([id])
     expect(review!.type).toBe('Review')
-    expect(await code(s.correctItem(actor, client, review!.id, { text: 'Better' }))).toBe('signed_facts')
-    expect(await code(s.correctItem(actor, client, review!.id, { name: 'Better' }))).toBe('signed_facts')
-    expect(await code(s.correctItem(actor, client, review!.id, { url: 'https://x.example/' }))).toBe('done')
+    expect(await codeOf(s.correctItem(actor, client, review!.id, { text: 'Better' }))).toBe('signed_facts')
+    expect(await codeOf(s.correctItem(actor, client, review!.id, { name: 'Better' }))).toBe('signed_facts')
+    expect(await codeOf(s.correctItem(actor, client, review!.id, { url: 'https://x.example/' }))).toBe('done')
     expect((await s.itemsOf([id]))[0]!.text).toBe('Good')
   })
 })
@@ -138,7 +102,7 @@ describe('stored rows', () => {
       void response
         .writeHead(200, { 'content-type': 'text/html' })
         .end(`<title>x</title>${'<div>'.repeat(20_000)}`)
-    expect(await code(s.addSite(actor, client, { address: outside.origin, platform: 'plain' }))).toBe(
+    expect(await codeOf(s.addSite(actor, client, { address: outside.origin, platform: 'plain' }))).toBe(
       'page_too_complex',
     )
     expect(await s.listSites(actor, client)).toEqual([])
@@ -237,9 +201,9 @@ describe('places', () => {
     await s.importPlaces(actor, table)
     const other = await makeActor()
     expect((await s.placesOf(other)).count).toBe(0)
-    expect(await code(s.importPlaces(actor, `${table}QM9,far,1,Kilnbridge\n`))).toBe('input_invalid')
+    expect(await codeOf(s.importPlaces(actor, `${table}QM9,far,1,Kilnbridge\n`))).toBe('input_invalid')
     expect((await s.placesOf(actor)).count).toBe(2)
-    expect(await code(s.importPlaces(await makeColleague(actor.agencyId, 'viewer'), table))).toBe(
+    expect(await codeOf(s.importPlaces(await makeColleague(actor.agencyId, 'viewer'), table))).toBe(
       'not_allowed',
     )
   })
@@ -262,22 +226,21 @@ describe('places', () => {
 
 describe('clients', () => {
   test('two of one name are refused, in any case of letters', async () => {
-    expect(await code(s.createClient(actor, { name: 'CLIENT', locale: 'en', timeZone: 'UTC' }))).toBe(
+    expect(await codeOf(s.createClient(actor, { name: 'CLIENT', locale: 'en', timeZone: 'UTC' }))).toBe(
       'client_named',
     )
     const other = await s.createClient(actor, { name: 'Other', locale: 'en', timeZone: 'UTC' })
-    expect(await code(s.changeClient(actor, other.id, { name: 'client' }))).toBe('client_named')
-    expect(await code(s.changeClient(actor, other.id, { name: 'OTHER' }))).toBe('done')
+    expect(await codeOf(s.changeClient(actor, other.id, { name: 'client' }))).toBe('client_named')
+    expect(await codeOf(s.changeClient(actor, other.id, { name: 'OTHER' }))).toBe('done')
   })
   test('one with live widgets is deleted only by whoever says so; then nothing of it is served', async () => {
     const { widget } = await draft()
     await s.publishNow(actor, widget.id)
-    expect(await code(s.removeClient(actor, client, false))).toBe('client_live')
+    expect(await codeOf(s.removeClient(actor, client, false))).toBe('client_live')
     await s.removeClient(actor, client, true)
-    expect([await code(s.getClient(actor, client)), await s.db().ArtifactRow.findByPk(widget.ref)]).toEqual([
-      'missing',
-      null,
-    ])
+    expect([await codeOf(s.getClient(actor, client)), await s.db().ArtifactRow.findByPk(widget.ref)]).toEqual(
+      ['missing', null],
+    )
   })
   test('an archived one keeps its widgets', async () => {
     const { widget } = await draft()
@@ -301,7 +264,7 @@ describe('files', () => {
     ['nothing but spaces', '   \n'],
   ])('%s is refused', async (_name, text) =>
     expect(['input_invalid', 'nothing_readable']).toContain(
-      await code(s.addFile(actor, client, { name: 'a.csv', text })),
+      await codeOf(s.addFile(actor, client, { name: 'a.csv', text })),
     ),
   )
 })

@@ -1,41 +1,16 @@
 /** What can be done with sources, widgets and releases, on a real PostgreSQL and against a small outside world. */
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, test } from '@jest/globals'
 import type { Leaf } from '@/core/settings/field'
-import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+import { makeActor, makeColleague } from '../db/testDatabase'
 import type { Actor } from './access/actor'
+import { codeOf, startServices, type Services } from './testServices'
 
-let outside: Outside
-let drop: () => Promise<void>
-type Services = Awaited<ReturnType<typeof load>>
-let s: Services
-const load = async () => ({
-  ...(await import('./clients/clients')),
-  ...(await import('./sources/sources')),
-  ...(await import('./widgets/widgets')),
-  ...(await import('./widgets/releases')),
-  ...(await import('./sites/sites')),
-  ...(await import('./widgets/artifacts')),
-  ...(await import('./widgets/bench')),
-  ...(await import('./items/decisions')),
-  ...(await import('../db/db')),
-})
-
-beforeAll(async () => {
-  outside = await startOutside()
-  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
-  s = await load()
-})
-afterAll(async () => {
-  await drop()
-  await outside.close()
-})
+const { s, outside, serve: serveAs, liveText } = startServices()
 
 const feedOf = (...titles: string[]) =>
   `<rss version="2.0"><channel><title>Outside news</title>${titles.map((title) => `<item><title>${title}</title><guid isPermaLink="false">${title}</guid><link>https://news.example/${encodeURIComponent(title)}</link><pubDate>Mon, 02 Mar 2026 08:00:00 GMT</pubDate></item>`).join('')}</channel></rss>`
-const serve = (body: string, headers = {}, status = 200) => {
-  outside.answer = (_request, response) =>
-    void response.writeHead(status, { 'content-type': 'application/rss+xml', ...headers }).end(body)
-}
+const serve = (body: string, headers: Readonly<Record<string, string>> = {}, status = 200) =>
+  serveAs(body, headers['content-type'], headers, status)
 
 let actor: Actor
 let client: string
@@ -45,11 +20,6 @@ beforeEach(async () => {
   client = (await s.createClient(actor, { name: 'Test client', locale: 'en', timeZone: 'UTC' })).id
 })
 
-const code = (work: Promise<unknown>) =>
-  work.then(
-    () => 'done',
-    (error: { problem?: { code: string } }) => error.problem?.code ?? String(error),
-  )
 const addFeed = () => s.addSource(actor, client, { address: `${outside.origin}/feed` })
 const set = (id: string, revision: number, path: string, from: Leaf, to: Leaf, by = actor) =>
   s.changeDraft(by, id, revision, [{ path, from, to, label: path }])
@@ -60,11 +30,6 @@ async function liveWidget() {
   await s.publishNow(actor, widget.id)
   return { source, widget }
 }
-async function liveText(ref: string): Promise<string> {
-  const row = await s.db().ArtifactRow.findByPk(ref)
-  return row ? Buffer.from(s.storedFiles.parse(row.files).w.raw, 'base64').toString() : ''
-}
-
 describe('sources', () => {
   test('probing keeps nothing', async () => {
     expect(await s.probeAddress(actor, `${outside.origin}/feed`)).toMatchObject({
@@ -112,12 +77,12 @@ describe('sources', () => {
     ['a picture', () => serve('\x89PNG', { 'content-type': 'image/png' }), 'nothing_readable'],
   ])('%s: nothing is kept', async (_name, arrange, expected) => {
     arrange()
-    expect(await code(addFeed())).toBe(expected)
+    expect(await codeOf(addFeed())).toBe(expected)
     expect(await s.listSources(actor, client)).toEqual([])
   })
   test('the same address twice is told apart from a new one', async () => {
     await addFeed()
-    expect(await code(addFeed())).toBe('source_exists')
+    expect(await codeOf(addFeed())).toBe('source_exists')
   })
   test.each<[string, () => void, string]>([
     ['gone', () => serve('', {}, 410), 'source_gone'],
@@ -186,7 +151,7 @@ describe('sources', () => {
   })
   test('a source in use can’t be removed, one that is not can', async () => {
     const { source } = await liveWidget()
-    expect(await code(s.removeSource(actor, source.id))).toBe('source_in_use')
+    expect(await codeOf(s.removeSource(actor, source.id))).toBe('source_in_use')
     serve(feedOf('Other'))
     const other = await s.addSource(actor, client, { address: `${outside.origin}/other` })
     await s.removeSource(actor, other.id)
@@ -235,7 +200,7 @@ describe('drafts', () => {
   ])('%s is refused and changes nothing', async (_name, path, to, expected) => {
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Draft' })
     expect(
-      await code(
+      await codeOf(
         s.changeDraft(actor, id, 0, [
           { path: 'look.border', from: 1, to: 2, label: '' },
           { path, from: '', to, label: '' },
@@ -255,14 +220,14 @@ describe('drafts', () => {
       () => s.createWidget(viewer, client, { kind: 'feed', name: 'X' }),
       () => s.addSource(viewer, client, { address: outside.origin }),
     ]
-    for (const work of tries) expect(await code(work())).toBe('not_allowed')
+    for (const work of tries) expect(await codeOf(work())).toBe('not_allowed')
   })
 })
 
 describe('releases', () => {
   test('are numbered, told in words, and never altered', async () => {
     const { widget } = await liveWidget()
-    expect(await code(s.publishNow(actor, widget.id))).toBe('nothing_to_publish')
+    expect(await codeOf(s.publishNow(actor, widget.id))).toBe('nothing_to_publish')
     const { draftRevision } = await s.getWidget(actor, widget.id)
     const { changes } = await set(
       widget.id,
@@ -292,7 +257,7 @@ describe('releases', () => {
     await s.rollBack(actor, widget.id, 1)
     expect(await liveText(widget.ref)).not.toContain('#123456')
     expect(await s.publishNow(actor, widget.id)).toMatchObject({ liveNumber: 3 })
-    expect(await code(s.rollBack(actor, widget.id, 9))).toBe('missing')
+    expect(await codeOf(s.rollBack(actor, widget.id, 9))).toBe('missing')
   })
   test('switched off, deleted and restored', async () => {
     const { widget } = await liveWidget()
@@ -302,7 +267,7 @@ describe('releases', () => {
     expect(JSON.parse(await liveText(widget.ref))).toMatchObject({ state: 'ready' })
     await s.deleteWidget(actor, widget.id)
     expect(await liveText(widget.ref)).toBe('')
-    expect(await code(s.getWidget(actor, widget.id))).toBe('missing')
+    expect(await codeOf(s.getWidget(actor, widget.id))).toBe('missing')
     await s.restoreWidget(actor, widget.id)
     expect(await liveText(widget.ref)).toContain('One')
   })
@@ -330,7 +295,7 @@ describe('releases', () => {
   })
   test('without a source there is nothing to publish', async () => {
     const { id } = await s.createWidget(actor, client, { kind: 'feed', name: 'Empty' })
-    expect(await code(s.publishNow(actor, id))).toBe('intake_needed')
+    expect(await codeOf(s.publishNow(actor, id))).toBe('intake_needed')
   })
   test('revisions of what is live only grow, also when renders race', async () => {
     const { widget } = await liveWidget()
@@ -373,7 +338,7 @@ describe('two agencies', () => {
       )
     for (const [name, call, id] of calls) {
       expect([name, await said(call(id))]).toEqual([name, await said(call(none))])
-      expect([name, await code(call(id))]).toEqual([name, 'missing'])
+      expect([name, await codeOf(call(id))]).toEqual([name, 'missing'])
     }
     expect(await s.itemsOfSources(stranger, [source.id])).toEqual([])
     const own = await s.createWidget(
@@ -381,7 +346,7 @@ describe('two agencies', () => {
       (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id,
       { kind: 'feed', name: 'X' },
     )
-    expect(await code(set(own.id, 0, 'sources', [], [source.id], stranger))).toBe('missing')
+    expect(await codeOf(set(own.id, 0, 'sources', [], [source.id], stranger))).toBe('missing')
   })
 })
 
@@ -396,7 +361,7 @@ describe('sites', () => {
     })
     const page = site.pages[0]!
     serve('', {}, 500)
-    expect(await code(s.refreshPage(actor, page.id))).toBe('source_answered')
+    expect(await codeOf(s.refreshPage(actor, page.id))).toBe('source_answered')
     expect((await s.listSites(actor, client))[0]!.pages[0]).toEqual(page)
   })
 })

@@ -2,7 +2,8 @@
 import type { CorrectionsShape } from '@/core/api/shapes'
 import { isOpinion, type Item } from '@/core/items/item'
 import type { Draft } from '@/core/readers/columnValues'
-import { columns, type Column, type Correct } from '@/core/readers/columns'
+import type { Column, Correct } from '@/core/readers/column'
+import { columns } from '@/core/readers/columns'
 
 export type Correctable = Omit<Correct, 'types'> & Pick<Column, 'label' | 'put' | 'types'>
 

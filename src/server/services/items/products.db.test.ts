@@ -1,37 +1,12 @@
 /** Products linked to items: what shows of them, how many, what follows when they change, and who may link what. */
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { beforeEach, describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
-import { makeActor, makeColleague, useTestDatabase } from '../../db/testDatabase'
+import { makeActor, makeColleague } from '../../db/testDatabase'
 import type { Actor } from '../access/actor'
+import { codeOf, startServices } from '../testServices'
 
-let drop: () => Promise<void>
-let s: Awaited<ReturnType<typeof load>>
-const load = async () => ({
-  ...(await import('../clients/clients')),
-  ...(await import('../sources/sources')),
-  ...(await import('../sources/tables')),
-  ...(await import('../widgets/widgets')),
-  ...(await import('../widgets/releases')),
-  ...(await import('../widgets/artifacts')),
-  ...(await import('../widgets/bench')),
-  ...(await import('./decisions')),
-  ...(await import('../../jobs/queue')),
-  ...(await import('../../db/db')),
-})
+const { s, liveText } = startServices()
 
-beforeAll(async () => {
-  drop = await useTestDatabase()
-  s = await load()
-})
-afterAll(() => drop())
-
-const code = (work: Promise<unknown>) =>
-  work.then(
-    () => 'done',
-    (error: { problem?: { code: string } }) => error.problem?.code ?? String(error),
-  )
-const liveText = async (ref: string) =>
-  Buffer.from(s.storedFiles.parse((await s.db().ArtifactRow.findByPk(ref))!.files).w.raw, 'base64').toString()
 const stock = (price = '6.50') => ({
   name: 'plants.csv',
   text: `Key,Name,Price,Currency,Link\nfern,Fern,${price},GBP,https://nursery.example/fern\npot,Pot,22,GBP,\nbulb,Bulb,1,GBP,\n`,
@@ -171,20 +146,20 @@ describe('what follows', () => {
 
 describe('who may link what', () => {
   test('only products, only of this client, only by those who may change things', async () => {
-    expect(await code(link([post[0]!], [post[1]!]))).toBe('input_invalid')
+    expect(await codeOf(link([post[0]!], [post[1]!]))).toBe('input_invalid')
     const stranger = await makeActor()
     const theirs = (await s.createClient(stranger, { name: 'Theirs', locale: 'en', timeZone: 'UTC' })).id
     const own = await s.addFile(stranger, theirs, stock())
     const [foreign] = await s.itemsOfSources(stranger, [own.id])
-    expect(await code(link([post[0]!], [foreign!.id]))).toBe('missing')
-    expect(await code(link([foreign!.id], [plant[0]!]))).toBe('missing')
-    expect(await code(s.linkProducts(stranger, client, [post[0]!], { add: [plant[0]!], remove: [] }))).toBe(
+    expect(await codeOf(link([post[0]!], [foreign!.id]))).toBe('missing')
+    expect(await codeOf(link([foreign!.id], [plant[0]!]))).toBe('missing')
+    expect(await codeOf(s.linkProducts(stranger, client, [post[0]!], { add: [plant[0]!], remove: [] }))).toBe(
       'missing',
     )
-    expect(await code(s.listProducts(stranger, client))).toBe('missing')
+    expect(await codeOf(s.listProducts(stranger, client))).toBe('missing')
     const viewer = await makeColleague(actor.agencyId, 'viewer')
     expect(
-      await code(
+      await codeOf(
         (async () => s.linkProducts(viewer, client, [post[0]!], { add: [plant[0]!], remove: [] }))(),
       ),
     ).toBe('not_allowed')
