@@ -131,7 +131,7 @@ export default defineConfig([
   ),
   { files: ['src/embed/main.ts', 'src/embed/stage.ts'], rules: { 'no-restricted-globals': 'off' } },
   {
-    files: ['**/*.test.{ts,tsx}'],
+    files: ['**/*.test.{ts,tsx}', '**/test[A-Z]*.ts'],
     rules: { 'no-restricted-imports': 'off', 'no-restricted-syntax': 'off', 'no-restricted-globals': 'off' },
   },
   // Zones are asked of the platform once, in one place; what is made of them is the core's own.

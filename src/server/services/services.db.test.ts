@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals'
 import type { Leaf } from '@/core/settings/field'
 import { makeActor, makeColleague } from '../db/testDatabase'
 import type { Actor } from './access/actor'
-import { codeOf, startServices, type Services } from './testServices'
+import { codeOf, startServices } from './testServices'
 
 const { s, outside, serve: serveAs, liveText } = startServices()
 

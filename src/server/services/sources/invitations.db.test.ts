@@ -6,7 +6,7 @@ import type { Actor } from '../access/actor'
 import { codeOf } from '../testServices'
 import { startAccounts } from './testAccounts'
 
-const { s, signInThere, connect, now } = startAccounts()
+const { s, signInThere, now } = startAccounts()
 let actor: Actor
 let client: string
 beforeEach(() => void ({ actor, client } = now))
