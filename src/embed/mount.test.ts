@@ -15,3 +15,20 @@ test.each([
   expect(portions.map((portion) => portion.split('<li>').length - 1)).toEqual(sizes)
   expect(portions.join('')).toBe(cards(count).join(''))
 })
+
+test('a heading begins a row of its own', () => {
+  const head = '<li part="group">A</li>'
+  const all = [
+    '<li>0</li>',
+    '<li>1</li>',
+    `${head}<li>2</li>`,
+    '<li>3</li>',
+    '<li>4</li>',
+    `${head}<li>5</li>`,
+  ]
+  expect(portionsOf(all, 2).map((portion) => portion.replaceAll(head, '^').replace(/<\/?li>/g, ''))).toEqual([
+    '01',
+    '^234',
+    '^5',
+  ])
+})

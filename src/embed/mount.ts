@@ -154,11 +154,19 @@ async function turn(view: Window, around: Surroundings): Promise<void> {
   })
 }
 
-/** The cards by a few whole rows, none of which takes long to parse and lay out. */
+/** The cards by a few whole rows, none of which takes long to parse and lay out. A heading begins a row of its own. */
 export function portionsOf(cards: readonly string[], columns: number): string[] {
   const size = columns * Math.max(1, Math.round(chunkSize / columns))
   const portions: string[] = []
-  for (let at = 0; at < cards.length; at += size) portions.push(cards.slice(at, at + size).join(''))
+  let full = size
+  for (const card of cards) {
+    if (full === size || card.startsWith('<li part="group')) {
+      portions.push('')
+      full = 0
+    }
+    portions[portions.length - 1] += card
+    full += 1
+  }
   return portions
 }
 

@@ -4,6 +4,7 @@
  * heights and description from them. What is particular to a kind stays in its own folder; what is particular to a fact
  * or a layout stays in that block's file.
  */
+import { Fragment } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
 import type { Phrase } from '../core/locale/phrase'
 import { ruleFields, rulesOf } from '../core/rules/fields'
@@ -31,6 +32,7 @@ import {
   type Part,
   type StartingPoint,
 } from './contract'
+import { grouped, groupedHeight, groupsBlock, headView, type Groups, type Head } from './groups'
 import { layoutGroup } from './layouts/group'
 import { lookFields } from './look'
 import { counted, linesOf } from './letters'
@@ -84,6 +86,7 @@ type FieldsOf<Z extends Zones, S extends readonly Strip[], L extends readonly La
   | typeof firstFields
   | typeof lastFields
   | { readonly layout: Field<L[number]['id']> }
+  | { readonly 'groups.by': Field<string> }
   | FactsIn<Z>['fields']
   | S[number]['fields']
   | L[number]['fields']
@@ -107,6 +110,8 @@ export interface Showing<
   readonly below?: S
   /** The first is what a new widget has, unless a starting point says otherwise. */
   readonly layouts: L
+  /** How entries can stand under headings; left out where they can't. */
+  readonly groups?: Groups
   /** Settings that none of its blocks brings. */
   readonly fields?: X
   /** The page of a single entry; left out where entries have none. */
@@ -140,6 +145,8 @@ interface Model {
   /** Values by id of their strips; what has nothing to tell is not there. */
   readonly strips: Told
   readonly cards: readonly Card[]
+  /** Headings of groups, by the place of the card that each stands above. */
+  readonly heads: ReadonlyMap<number, Head>
   /** Cards that show before visitors ask for more. */
   readonly first: number
   /** Makes the pages of entries, for the one caller that stores them. */
@@ -160,12 +167,22 @@ export function showing<
   called = {},
   words = {},
   entry,
+  groups,
   ...kind
 }: Showing<Z, S, L, X>): Kind {
   const facts = factsOf(zones)
   const allStrips = [...above, ...below]
   const own: Block = { fields: kind.fields ?? {}, parts: [] }
-  const blocks: readonly Block[] = [...above, ...layouts, ...facts, ...below, own]
+  const canGroup = (layout: Layout) => groups !== undefined && !layout.isBare && layout.form(0) !== 'slide'
+  const grouping = groups
+    ? [
+        groupsBlock(
+          groups,
+          layouts.filter(canGroup).map(({ id }) => id),
+        ),
+      ]
+    : []
+  const blocks: readonly Block[] = [...above, ...layouts, ...grouping, ...facts, ...below, own]
   const parts = partsOf(blocks, called)
   const layoutOf = (values: AnyValues) => layouts.find((one) => one.id === values.layout) ?? layouts[0]!
   const shown = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
@@ -186,7 +203,12 @@ export function showing<
     model({ sources: given }, settings, context): Model {
       const values = settings as AnyValues
       const layout = layoutOf(values)
-      const titleLevel = Number(values['heading.level'] ?? 2) + (values['heading.text'] ? 1 : 0)
+      const level = Number(values['heading.level'] ?? 2) + (values['heading.text'] ? 1 : 0)
+      const { items: ordered, heads } =
+        groups && canGroup(layout)
+          ? grouped(given, groups, values, { locale: context.locale, level })
+          : { items: given, heads: new Map<number, Head>() }
+      const titleLevel = level + (heads.size > 0 ? 1 : 0)
       const contextFor = (form: Form) => ({ ...context, form, titleLevel })
       const contexts = {
         stacked: contextFor('stacked'),
@@ -196,7 +218,7 @@ export function showing<
       }
       const cards = layout.isBare
         ? []
-        : given.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
+        : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
       // What moves along in a row has no end to ask for more at.
       const isRow = layout.form(0) === 'slide'
       const stripContext = { ...context, shown: isRow ? 0 : cards.length }
@@ -212,6 +234,7 @@ export function showing<
         locale: context.locale,
         strips,
         cards,
+        heads,
         first: Math.min(cards.length, ...firsts),
         entries: () => given.flatMap((item) => entry?.of(item, values, context) ?? []),
       }
@@ -229,8 +252,20 @@ export function showing<
         {shown(below, strips).map((one) => one.view(strips[one.id]))}
       </div>
     ),
-    cards: ({ cards, first }) => cards.map((card, at) => cardView(card, zones, at >= first)),
-    height({ layout, strips, cards, first }, settings, widthPx) {
+    cards: ({ cards, heads, first }) =>
+      cards.map((card, at) => {
+        const view = cardView(card, zones, at >= first)
+        const head = heads.get(at)
+        return head ? (
+          <Fragment>
+            {headView(head, at >= first)}
+            {view}
+          </Fragment>
+        ) : (
+          view
+        )
+      }),
+    height({ layout, strips, cards, heads, first }, settings, widthPx) {
       const values = settings as AnyValues
       const most = values['place.maxWidth']
       const padding = paddingPx(values)
@@ -241,7 +276,9 @@ export function showing<
         heights.push(
           cards.length === 0
             ? emptyEm(values, inner) * values['look.textSize']
-            : layout.height(first, values, inner, heightOf),
+            : groupedHeight(heads, first, values, (from, count) =>
+                layout.height(count, values, inner, (at, width) => heightOf(from + at, width)),
+              ),
         )
       const gaps = Math.max(0, heights.length - 1) * values['look.spacing']
       return Math.ceil(2 * padding + heights.reduce((total, one) => total + one, 0) + gaps)
@@ -257,7 +294,7 @@ export function showing<
     styles(settings) {
       const values = settings as AnyValues
       // Of the layouts, only the chosen one's.
-      const sent: readonly Block[] = [...allStrips, layoutOf(values), ...facts]
+      const sent: readonly Block[] = [...allStrips, layoutOf(values), ...grouping, ...facts]
       const sheets = sent.flatMap((block) => block.styles?.(values) ?? [])
       const cards = cardStyles(zones, values, layoutOf(values).form(0))
       return [frameStyles(values), cards, ...new Set(sheets)].join('')

@@ -15,10 +15,16 @@ export function start(root: ShadowRoot, locale: string): () => void {
   const all = root.querySelectorAll('[part=card]').length
   const before = held()
 
+  /** With the heading of its group, where it is the first there. */
+  const show = (card: HTMLElement, isShown: boolean) => {
+    card.hidden = !isShown
+    const head = card.previousElementSibling
+    if (head?.matches('[part=group]')) (head as HTMLElement).hidden = !isShown
+  }
   const next = () => {
     const cards = held()
     const shown = cards.slice(0, Number(step))
-    for (const card of shown) card.hidden = false
+    for (const card of shown) show(card, true)
     const left = cards.length - shown.length
     told.textContent = toldPattern.replace('{n}', inWords.format(all - left))
     button.textContent = pattern.replace('{n}', inWords.format(Math.min(Number(step), left)))
@@ -33,6 +39,6 @@ export function start(root: ShadowRoot, locale: string): () => void {
   return () => {
     life.abort()
     button.hidden = false
-    for (const card of before) card.hidden = true
+    for (const card of before) show(card, false)
   }
 }

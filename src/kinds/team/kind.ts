@@ -1,10 +1,11 @@
 /** Team: the people of a business, what they do, when they are there, and how to reach them. */
-import type { Phrase } from '../../core/locale/phrase'
+import type { Counting, Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { area } from '../facts/area'
 import { contact } from '../facts/contact'
 import { days } from '../facts/days'
 import { onCards } from '../facts/group'
+import { byList, byPlace } from '../groups'
 import { portrait } from '../facts/picture'
 import { role } from '../facts/role'
 import { summary } from '../facts/summary'
@@ -32,6 +33,19 @@ const whoYouWillMeet: Phrase = {
   ar: 'من ستقابل',
 }
 
+const people: Counting = {
+  en: { one: '{n} person', other: '{n} people' },
+  cy: { other: '{n} o bobl' },
+  de: { one: '{n} Person', other: '{n} Personen' },
+  es: { one: '{n} persona', other: '{n} personas' },
+  fr: { one: '{n} personne', other: '{n} personnes' },
+  it: { one: '{n} persona', other: '{n} persone' },
+  nl: { one: '{n} persoon', other: '{n} personen' },
+  pl: { one: '{n} osoba', few: '{n} osoby', other: '{n} osób' },
+  pt: { one: '{n} pessoa', other: '{n} pessoas' },
+  ar: { one: 'شخص واحد', two: 'شخصان', few: '{n} أشخاص', other: '{n} شخصًا' },
+}
+
 export const team = showing({
   id: 'team',
   label: 'Team',
@@ -42,6 +56,7 @@ export const team = showing({
   above: [heading],
   below: [steps],
   layouts: [grid, list, column, carousel],
+  groups: { ways: [byPlace, byList], counting: people },
   fields: {
     'profile.to': choice(
       [
@@ -62,7 +77,7 @@ export const team = showing({
     'layout.columns': { default: 6 },
     'layout.least': { default: 9 },
   },
-  words: { whoYouWillMeet },
+  words: { whoYouWillMeet, people },
   startingPoints: [
     {
       id: 'portraits',
@@ -80,9 +95,11 @@ export const team = showing({
     {
       id: 'directory',
       label: 'Directory',
-      hint: 'For many people: one under the other, with telephone and mail',
+      hint: 'For many people: by branch, one under the other, with telephone and mail',
       settings: {
         layout: 'list',
+        'groups.by': 'place',
+        'facts.area': false,
         'portrait.size': 4,
         'picture.shape': 'square',
         'rules.limit': 100,
