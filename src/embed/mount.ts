@@ -125,9 +125,10 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   if (list) {
     // A row is as high as the highest of its cards, so only whole rows may be seen. The frame was just drawn by itself,
     // so that to ask for its columns lays out nothing else.
-    const { gridAutoFlow, gridTemplateColumns } = view.getComputedStyle(list)
+    const { gridAutoFlow, gridTemplateColumns, columnWidth, flexWrap } = view.getComputedStyle(list)
     const isOneRow = gridAutoFlow === 'column'
-    if (isOneRow) list.style.visibility = 'hidden'
+    // Columns that are read downwards, and rows that wrap, are set anew with each card.
+    if (isOneRow || columnWidth !== 'auto' || flexWrap === 'wrap') list.style.visibility = 'hidden'
     for (const [at, portion] of portionsOf(
       cards,
       isOneRow ? 1 : gridTemplateColumns.split(' ').length,

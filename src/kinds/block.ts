@@ -31,10 +31,14 @@ export interface Block<F extends Fields = Fields> {
 }
 
 /**
- * How a card holds its facts: the lead above the words, in a grid (`stacked`) or in a row to move along (`slide`); beside
- * them (`beside`); small beside few words (`tight`). The layout chooses.
+ * How a card holds its facts: the lead above the words, in a grid (`stacked`), in a row to move along (`slide`), large as
+ * the first of all (`first`), or in its own shape (`tile`); before the words (`beside`) or after few of them (`after`);
+ * small beside few words (`tight`); all in one line (`line`). The layout chooses.
  */
-export type Form = 'stacked' | 'slide' | 'beside' | 'tight'
+export const forms = ['stacked', 'slide', 'first', 'tile', 'beside', 'after', 'tight', 'line'] as const
+export type Form = (typeof forms)[number]
+/** Forms with room for a title and hardly more. */
+export const isTight = (form: Form): boolean => form === 'tight' || form === 'after' || form === 'line'
 
 export interface FactContext extends KindContext {
   readonly form: Form
@@ -63,6 +67,8 @@ export interface Fact<F extends Fields = Fields, V = unknown> extends Block<F> {
   em(values: BlockValues<F>, room: Room, value?: V): number
   /** Width in em of a lead beside words; the card's own choice when left out. */
   besideEm?(values: BlockValues<F>): number
+  /** Of a picture: its width by its height; undefined when nobody tells. */
+  shape?(value: V): number | undefined
   /** What the value adds to the schema.org description of its item. */
   jsonLd?(value: V, type: ItemType): object
   /** Instant (ms) from which time alone makes the value another; Infinity when it never does. */
@@ -98,13 +104,21 @@ export interface Layout<F extends Fields = Fields, I extends string = string> ex
   readonly hint: string
   /** Form of the card at a place, counted from 0. */
   form(at: number): Form
+  /** All that it gives; only that of the first when left out. */
+  readonly forms?: readonly Form[]
   /** Markup around the cards. The element that holds them has the part `list` and the attribute `data-cards`. */
   frame(cards: VNode, values: BlockValues<F>, frame: Frame): VNode
   /**
    * Height in px of `count` cards, 1 or more, at an inner width in px. Cards that share a row are as high as the highest
    * of them.
    */
-  height(count: number, values: BlockValues<F>, widthPx: number, heightOf: HeightOf): number
+  height(
+    count: number,
+    values: BlockValues<F>,
+    widthPx: number,
+    heightOf: HeightOf,
+    shapeOf: (at: number) => number | undefined,
+  ): number
   /** Only what stands above and below is shown. */
   readonly isBare?: true
 }

@@ -3,6 +3,7 @@
 import type { VNode } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
 import type { AnyValues, Fact, FactContext, Form, Room } from './block'
+import { shapeClass } from './shapes'
 import { asideEm, besideEm, cardMinEm, cardPaddingPx, gapEm, paddingPx, roomyEm, stackEm } from './sizes'
 import { tell, viewsOf, type Told } from './told'
 
@@ -35,8 +36,9 @@ export function cardOf(item: Item, facts: readonly Fact[], values: AnyValues, co
   return { id: item.id, form: context.form, type: item.type, language: item.inLanguage, told }
 }
 
-/** Cards under each other or in a row differ only in what is around them. */
-const isStacked = (form: Form) => form === 'stacked' || form === 'slide'
+/** These differ only in what is around them. */
+const stackedForms: readonly Form[] = ['stacked', 'slide', 'first', 'tile']
+const isStacked = (form: Form) => stackedForms.includes(form)
 const isBoxed = (values: AnyValues) => values['look.frame'] === 'box'
 
 /** @param isHeldBack - until visitors ask for more */
@@ -44,11 +46,12 @@ export function cardView({ id, form, language, told }: Card, zones: Zones, isHel
   const lead = viewsOf(zones.lead, told)
   const foot = viewsOf(zones.foot, told)
   const aside = viewsOf(zones.aside, told)
+  const shape = form === 'tile' ? ` ${shapeClass(shapeOf(told, zones))}` : ''
   const beside = [viewsOf(zones.words, told), foot.length > 0 && <div class="foot">{foot}</div>]
   return (
     <li
       part="card"
-      class={lead.length > 0 ? `${form} led` : form}
+      class={(lead.length > 0 ? `${form} led` : form) + shape}
       data-key={id}
       lang={language}
       hidden={isHeldBack}
@@ -66,11 +69,23 @@ export function cardView({ id, form, language, told }: Card, zones: Zones, isHel
   )
 }
 
+/** Of the picture that leads a card: its width by its height; undefined when nobody tells. */
+export function shapeOf(told: Told, { lead = [] }: Zones): number | undefined {
+  const [first] = lead.filter((fact) => fact.id in told)
+  return first?.shape?.(told[first.id])
+}
+
 /** Widths in em of a lead beside words. */
 function besideWidths(facts: readonly Fact[], values: AnyValues) {
   const own = facts.map((fact) => fact.besideEm?.(values)).find((width) => width !== undefined)
   return own === undefined ? besideEm : { narrow: own, roomy: own, tight: Math.min(own, besideEm.tight) }
 }
+
+/** Width in em of a picture in a line of text, and of one after few words. */
+const lineLeadEm = 1.5
+const afterEm = 6
+const leadWidthEm = (form: Form, { narrow, tight }: { narrow: number; tight: number }): number =>
+  form === 'line' ? lineLeadEm : form === 'after' ? afterEm : form === 'tight' ? tight : narrow
 
 /** Space in px between a card's edges and what is in it, lines included. */
 function edgesPx(form: Form, isLed: boolean, values: AnyValues) {
@@ -82,13 +97,18 @@ function edgesPx(form: Form, isLed: boolean, values: AnyValues) {
   }
   switch (form) {
     case 'stacked':
+    case 'first':
+    case 'tile':
       return { inline: 0, block: isLed ? 0 : border + padding }
     case 'slide':
       return { inline: 0, block: isLed ? padding : 2 * space }
     case 'beside':
       return { inline: 0, block: border + space }
+    case 'after':
     case 'tight':
       return { inline: 0, block: border + space / 2 }
+    case 'line':
+      return { inline: 0, block: 0 }
   }
 }
 
@@ -101,10 +121,11 @@ function wordsEdgesPx(isLed: boolean, values: AnyValues) {
 
 /** Between a lead and the words beside it. */
 const leadGapPx = (form: Form, values: AnyValues): number =>
-  form === 'tight' ? Math.round(values['look.spacing'] * 0.6) : values['look.spacing']
+  form === 'tight' || form === 'line' ? Math.round(values['look.spacing'] * 0.6) : values['look.spacing']
 
 /** Height in px that a card needs at its own width in px. In a row, the highest stretches the others. */
 export function cardHeight({ form, told }: Card, zones: Zones, values: AnyValues, widthPx: number): number {
+  if (form === 'line') return lineHeight(told, zones, values)
   const { lead = [], words, foot = [], aside = [] } = zones
   const em = values['look.textSize']
   const isLed = lead.some((fact) => fact.id in told)
@@ -123,7 +144,7 @@ export function cardHeight({ form, told }: Card, zones: Zones, values: AnyValues
   const { narrow, roomy, tight } = besideWidths(lead, values)
   // The widget's own width decides, as the container query does; a card of these forms is as wide as the widget.
   const isRoomy = form === 'beside' && widthPx >= roomyEm * em
-  const leadEm = form === 'tight' ? tight : isRoomy ? roomy : narrow
+  const leadEm = leadWidthEm(form, { narrow: isRoomy ? roomy : narrow, tight })
   const leadPx = isLed ? stackEm(emsOf(lead, leadEm * em), 0) * em : 0
   const besidePx = innerPx - (isLed ? leadEm * em + leadGapPx(form, values) : 0)
   if (!isRoomy || !aside.some((fact) => fact.id in told))
@@ -132,6 +153,15 @@ export function cardHeight({ form, told }: Card, zones: Zones, values: AnyValues
   const leftPx = besidePx - asidePx - values['look.spacing']
   const left = stackEm([...emsOf(words, leftPx), stackOf(foot, leftPx)], gapEm) * em
   return Math.max(leadPx, left, stackOf(aside, asidePx) * em) + edges.block
+}
+
+/** Of all facts in one line, which nothing breaks: the highest of them. */
+function lineHeight(told: Told, zones: Zones, values: AnyValues): number {
+  const ems = toldEms(factsOf({ ...zones, lead: [] }), told, values, { form: 'line', widthEm: Infinity })
+  const isLed = shapeOf(told, zones) !== undefined || (zones.lead ?? []).some((fact) => fact.id in told)
+  return (
+    Math.max(isLed ? lineLeadEm : 0, ...ems) * values['look.textSize'] + edgesPx('line', isLed, values).block
+  )
 }
 
 /** Heights in em of the facts that an item tells. */
@@ -144,7 +174,7 @@ function toldEms(facts: readonly Fact[], told: Told, values: AnyValues, room: Ro
 /** Height in em that a card is taken to have while it is far from the screen. */
 function guessEm({ lead = [], words, foot = [], aside = [] }: Zones, values: AnyValues, form: Form): number {
   const { narrow, tight } = besideWidths(lead, values)
-  const widthEm = isStacked(form) ? cardMinEm : form === 'beside' ? narrow : tight
+  const widthEm = isStacked(form) ? cardMinEm : leadWidthEm(form, { narrow, tight })
   const emsOf = (facts: readonly Fact[], em: number) =>
     facts.map((fact) => fact.em(values, { form, widthEm: em }))
   const leadEm = stackEm(emsOf(lead, widthEm), 0)
@@ -155,15 +185,17 @@ function guessEm({ lead = [], words, foot = [], aside = [] }: Zones, values: Any
 /** Longer lists cost a slow phone nothing below the fold; shorter ones keep the whole of their outlines. */
 const shortList = 24
 
-/** @param form - that of most cards of the layout */
-export function cardStyles(zones: Zones, values: AnyValues, form: Form): string {
-  const { 'look.line': line, 'look.border': border, 'look.radius': radius, 'look.spacing': space } = values
+/** @param forms - all that the layout gives; the first is that of most cards */
+export function cardStyles(zones: Zones, values: AnyValues, forms: readonly Form[]): string {
+  const { 'look.line': line } = values
+  const [most] = forms as [Form]
   // In a row to move along a guess would change the height of all as one moves.
-  const isLong = form !== 'slide' && Number(values['rules.limit']) > shortList
+  const isRow = most === 'slide' || most === 'line'
+  const isLong = !isRow && Number(values['rules.limit']) > shortList
   const shared = `
     [part=card]{
       position:relative;display:flex;min-width:0;border:0 solid ${line};
-      ${isLong ? `content-visibility:auto;contain-intrinsic-block-size:auto ${guessEm(zones, values, form)}em;` : 'contain:layout style;'}
+      ${isLong ? `content-visibility:auto;contain-intrinsic-block-size:auto ${guessEm(zones, values, most)}em;` : 'contain:layout style;'}
       overflow-clip-margin:3em;
     }
     [part=words],.told,.foot,.aside{display:flex;flex-direction:column;gap:${gapEm}em;min-width:0}
@@ -171,16 +203,31 @@ export function cardStyles(zones: Zones, values: AnyValues, form: Form): string 
     [part=words]>*,.told>*,.foot>*,.aside>*{margin:0;flex:none;overflow-wrap:anywhere}
     .foot{margin-top:auto}
     .lead{flex:none;min-width:0}`
-  if (isStacked(form)) return shared + stackedStyles(values, form)
+  return shared + forms.map((form) => formStyles(zones, values, form)).join('')
+}
+
+function formStyles(zones: Zones, values: AnyValues, form: Form): string {
+  const { 'look.border': border, 'look.radius': radius, 'look.spacing': space } = values
+  if (isStacked(form)) return stackedStyles(values, form)
   const { narrow, roomy, tight } = besideWidths(zones.lead ?? [], values)
-  const edges = isBoxed(values)
-    ? `padding:${cardPaddingPx(values)}px;border-width:${border}px;border-radius:${radius}px;`
-    : `padding-bottom:${form === 'tight' ? space / 2 : space}px;border-bottom-width:${border}px;`
+  const isSmall = form === 'tight' || form === 'after'
+  const boxed = `padding:${cardPaddingPx(values)}px;border-width:${border}px;border-radius:${radius}px;`
+  const bare = `padding-bottom:${isSmall ? space / 2 : space}px;border-bottom-width:${border}px;`
+  const edges = isBoxed(values) ? boxed : form === 'line' ? '' : bare
   const roomyAt = roomyEm * values['look.textSize'] + 2 * paddingPx(values)
-  return `${shared}
+  const lead = leadWidthEm(form, { narrow, tight })
+  const more: Partial<Record<Form, string>> = {
+    beside: `@container (min-width:${roomyAt}px){.beside>.lead{width:${roomy}em}${zones.aside ? besideAside(values) : ''}}`,
+    after: `.after{flex-direction:row-reverse}`,
+    line: `
+    .line{align-items:center;white-space:nowrap}
+    .line :is([part=words],.told,.foot,.aside){flex-direction:row;align-items:baseline;gap:.75em;margin:0}
+    .line [part=words]>*{max-width:24em;overflow:hidden;text-overflow:ellipsis}`,
+  }
+  return `
     .${form}{gap:${leadGapPx(form, values)}px;${edges}}
-    .${form}>.lead{width:${form === 'tight' ? tight : narrow}em}
-    ${form === 'beside' ? `@container (min-width:${roomyAt}px){.beside>.lead{width:${roomy}em}${zones.aside ? besideAside(values) : ''}}` : ''}`
+    .${form}>.lead{width:${lead}em}
+    ${more[form] ?? ''}`
 }
 
 /** Words at the left, what stands beside them at the right. */
@@ -198,10 +245,10 @@ function stackedStyles(values: AnyValues, form: Form): string {
   const bare =
     form === 'slide'
       ? `.slide{padding-bottom:${padding}px}.slide:not(.led){padding-block:${space}px}`
-      : `.stacked:not(.led){padding-top:${padding}px;border-top-width:${border}px}`
+      : `.${form}:not(.led){padding-top:${padding}px;border-top-width:${border}px}`
   return `
     .${form}{flex-direction:column}
     .${form}>.lead{border-radius:${radius}px;overflow:hidden}
-    .led>[part=words]{margin-top:${padding}px}
+    .${form}.led>[part=words]{margin-top:${padding}px}
     ${bare}`
 }

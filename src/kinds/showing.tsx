@@ -19,8 +19,17 @@ import {
   type PathIn,
   type SettingsIn,
 } from '../core/settings/field'
-import type { AnyValues, Block, Fact, Form, Layout, Strip, Words } from './block'
-import { cardHeight, cardOf, cardStyles, cardView, factsOf, type Card, type Zones } from './card'
+import {
+  forms,
+  type AnyValues,
+  type Block,
+  type Fact,
+  type FactContext,
+  type Form,
+  type Layout,
+} from './block'
+import type { Strip, Words } from './block'
+import { cardHeight, cardOf, cardStyles, cardView, factsOf, shapeOf, type Card, type Zones } from './card'
 import {
   cardsGoHere,
   defineKind,
@@ -173,7 +182,7 @@ export function showing<
   const facts = factsOf(zones)
   const allStrips = [...above, ...below]
   const own: Block = { fields: kind.fields ?? {}, parts: [] }
-  const canGroup = (layout: Layout) => groups !== undefined && !layout.isBare && layout.form(0) !== 'slide'
+  const canGroup = (layout: Layout) => groups !== undefined && !layout.isBare && !isInARow(layout)
   const grouping = groups
     ? [
         groupsBlock(
@@ -209,18 +218,13 @@ export function showing<
           ? grouped(given, groups, values, { locale: context.locale, level })
           : { items: given, heads: new Map<number, Head>() }
       const titleLevel = level + (heads.size > 0 ? 1 : 0)
-      const contextFor = (form: Form) => ({ ...context, form, titleLevel })
-      const contexts = {
-        stacked: contextFor('stacked'),
-        slide: contextFor('slide'),
-        beside: contextFor('beside'),
-        tight: contextFor('tight'),
-      }
+      const contexts = Object.fromEntries(
+        forms.map((form) => [form, { ...context, form, titleLevel }]),
+      ) as Record<Form, FactContext>
       const cards = layout.isBare
         ? []
         : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
-      // What moves along in a row has no end to ask for more at.
-      const isRow = layout.form(0) === 'slide'
+      const isRow = isInARow(layout)
       const stripContext = { ...context, shown: isRow ? 0 : cards.length }
       const strips = Object.fromEntries(
         allStrips
@@ -277,7 +281,13 @@ export function showing<
           cards.length === 0
             ? emptyEm(values, inner) * values['look.textSize']
             : groupedHeight(heads, first, values, (from, count) =>
-                layout.height(count, values, inner, (at, width) => heightOf(from + at, width)),
+                layout.height(
+                  count,
+                  values,
+                  inner,
+                  (at, width) => heightOf(from + at, width),
+                  (at) => shapeOf(cards[from + at]!.told, zones),
+                ),
               ),
         )
       const gaps = Math.max(0, heights.length - 1) * values['look.spacing']
@@ -296,7 +306,8 @@ export function showing<
       // Of the layouts, only the chosen one's.
       const sent: readonly Block[] = [...allStrips, layoutOf(values), ...grouping, ...facts]
       const sheets = sent.flatMap((block) => block.styles?.(values) ?? [])
-      const cards = cardStyles(zones, values, layoutOf(values).form(0))
+      const { form, forms: given = [form(0)] } = layoutOf(values)
+      const cards = cardStyles(zones, values, given)
       return [frameStyles(values), cards, ...new Set(sheets)].join('')
     },
     until({ sources: given }, settings, context) {
@@ -331,6 +342,9 @@ export function showing<
     example: { given: { sources: kind.example }, settings: {} },
   })
 }
+
+/** Whether visitors move along its cards, in a row that has no end to ask for more at. */
+const isInARow = ({ form }: Layout) => form(0) === 'slide' || form(0) === 'line'
 
 /** Height in em of the words that stand where there is nothing, at an inner width in px. */
 function emptyEm(values: AnyValues, innerPx: number): number {

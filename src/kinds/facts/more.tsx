@@ -2,7 +2,7 @@
 /** Words that lead on to the item. The title's link reaches over the whole card, so these are for the eye only. */
 import type { Phrase } from '../../core/locale/phrase'
 import { text } from '../../core/settings/controls/text'
-import { fact } from '../block'
+import { fact, isTight } from '../block'
 import { text as size } from '../sizes'
 
 const readOn: Phrase = {
@@ -36,13 +36,13 @@ export const more = fact({
     ),
   },
   of: (item, values, { form }): string | undefined =>
-    form !== 'tight' && item.url ? values['link.label'] || undefined : undefined,
+    !isTight(form) && item.url ? values['link.label'] || undefined : undefined,
   view: (words) => (
     <p part="more" aria-hidden="true">
       {words}
     </p>
   ),
-  em: (values, { form }) => (values['link.label'] && form !== 'tight' ? size.line : 0),
+  em: (values, { form }) => (values['link.label'] && !isTight(form) ? size.line : 0),
   styles: (values) => `
     [part=more]{
       align-self:flex-start;max-width:100%;overflow:hidden;text-overflow:ellipsis;white-space:nowrap;

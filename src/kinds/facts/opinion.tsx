@@ -6,7 +6,7 @@
 import { languageOf, say, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { toggle } from '../../core/settings/controls/toggle'
-import { fact, type Form } from '../block'
+import { fact, isTight, type Form } from '../block'
 import { counted, linesOf, widthEm as lengthEm, type Counted } from '../letters'
 import { clamp, faceOf, headingFont, small, text, type, type Type } from '../sizes'
 import { onCards } from './group'
@@ -58,7 +58,7 @@ interface Opinion {
 }
 
 const sizeOf = (letters: number, grows: boolean, form: Form): keyof typeof sizes => {
-  if (!grows || form === 'tight') return 'plain'
+  if (!grows || isTight(form)) return 'plain'
   return letters <= largeTo ? 'large' : letters <= mediumTo ? 'medium' : 'plain'
 }
 

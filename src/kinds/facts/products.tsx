@@ -22,7 +22,7 @@ export const productIn = (product: LinkedProduct, { assets, locale }: KindContex
   id: product.id,
   name: product.name,
   url: product.url,
-  picture: product.image && pictureAt(product.image.ref, '', [160], assets),
+  picture: product.image && pictureAt({ ...product.image, caption: '' }, [160], assets),
   price: product.offers && priceInWords(product.offers, locale),
 })
 

@@ -19,8 +19,9 @@ const lineChoices = [
   { value: '6', label: 'Six lines' },
 ] as const
 
-/** In a tight place one line is the most that a summary gets. */
-const linesIn = (lines: string, form: Form) => (form === 'tight' ? Math.min(1, Number(lines)) : Number(lines))
+/** In a tight place one line is the most that a summary gets; in a line of text, or after few words, there is none. */
+const linesIn = (lines: string, form: Form) =>
+  form === 'line' || form === 'after' ? 0 : form === 'tight' ? Math.min(1, Number(lines)) : Number(lines)
 
 export const summary = fact({
   id: 'summary',

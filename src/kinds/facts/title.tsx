@@ -3,9 +3,9 @@
 import type { Item } from '../../core/items/item'
 import { say, type Phrase } from '../../core/locale/phrase'
 import { number } from '../../core/settings/controls/number'
-import { fact, type AnyValues, type FactContext } from '../block'
+import { fact, type AnyValues, type FactContext, type Form } from '../block'
 import { counted, linesOf, type Counted } from '../letters'
-import { clamp, faceOf, headingFont, title as size, titleWeight, type } from '../sizes'
+import { clamp, faceOf, headingFont, heading, title as plain, titleWeight, type } from '../sizes'
 import { onCards } from './group'
 import { headlineOf } from './headline'
 
@@ -53,6 +53,8 @@ export interface Title {
   readonly level: number
 }
 
+const sizeIn = (form: Form) => (form === 'first' ? heading : plain)
+
 interface Source {
   readonly words: (item: Item, values: AnyValues, context: FactContext) => string
   readonly url: (item: Item, values: AnyValues, context: FactContext) => string | undefined
@@ -84,16 +86,18 @@ const titleBy = ({ words: wordsOf, url: urlOf }: Source) =>
       const Title = `h${level}` as 'h3'
       return <Title part="title">{url ? <a href={url}>{words}</a> : words}</Title>
     },
-    em(values, { widthEm }, value) {
+    em(values, { form, widthEm }, value) {
+      const size = sizeIn(form)
       const most = values['title.lines']
       const lines = value ? linesOf(value.text, widthEm / size.size, most) : most
       return lines * size.size * size.line
     },
     styles: (values) => `
     [part=title]{
-      ${type(size)}${clamp(values['title.lines'])}
+      ${type(plain)}${clamp(values['title.lines'])}
       font-weight:${titleWeight};color:${values['look.title']};${headingFont(values)}
     }
+    .first [part=title]{${type(heading)}}
     [part=title] a{color:inherit;text-decoration:none}
     [part=title] a::after{content:'';position:absolute;inset:0}
     [part=card]:hover [part=title] a{text-decoration:underline;text-underline-offset:.15em}`,

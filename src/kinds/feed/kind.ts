@@ -15,7 +15,10 @@ import { title } from '../facts/title'
 import { carousel } from '../layouts/carousel'
 import { column } from '../layouts/column'
 import { grid } from '../layouts/grid'
+import { lead } from '../layouts/lead'
 import { list } from '../layouts/list'
+import { mosaic } from '../layouts/mosaic'
+import { ticker } from '../layouts/ticker'
 import { showing } from '../showing'
 import { average } from '../strips/average'
 import { heading } from '../strips/heading'
@@ -62,7 +65,7 @@ export const feed = showing({
   },
   above: [heading, average],
   below: [steps],
-  layouts: [list, grid, column, carousel],
+  layouts: [list, grid, column, carousel, lead, mosaic, ticker],
   adjust: { 'empty.text': { default: { word: 'nothingNew' } } },
   words: { nothingNew, whatIsNew },
   startingPoints: [
@@ -91,6 +94,25 @@ export const feed = showing({
         'look.textSize': 15,
         'look.spacing': 12,
       },
+    },
+    {
+      id: 'lead',
+      label: 'First one large',
+      hint: 'For the top of a page: the newest with its picture, the others beside it',
+      settings: {
+        layout: 'lead',
+        'rules.limit': 5,
+        'facts.summary': '3',
+        'link.label': '',
+        'heading.text': { word: 'whatIsNew' },
+        'look.spacing': 20,
+      },
+    },
+    {
+      id: 'ticker',
+      label: 'One line that goes by',
+      hint: 'For the head or the foot of a site: titles and dates',
+      settings: { layout: 'ticker', 'facts.picture': false, 'facts.summary': '0', 'rules.limit': 10 },
     },
     {
       id: 'row',

@@ -9,6 +9,7 @@ import { choice } from '../../core/settings/controls/choice'
 import { number } from '../../core/settings/controls/number'
 import { layout, type AnyValues } from '../block'
 import { nOfM } from '../nOfM'
+import { Bars, pause } from '../pause'
 import { cardMinEm, columnsAt, highest, paddingPx, small, type } from '../sizes'
 import { columnFields, layoutGroup } from './group'
 
@@ -45,18 +46,6 @@ const forward: Phrase = {
   pl: 'Dalej',
   pt: 'Seguinte',
   ar: 'التالي',
-}
-const pause: Phrase = {
-  en: 'Stop moving',
-  cy: 'Stopio symud',
-  de: 'Anhalten',
-  es: 'Detener',
-  fr: 'Arrêter',
-  it: 'Ferma',
-  nl: 'Stilzetten',
-  pl: 'Zatrzymaj',
-  pt: 'Parar',
-  ar: 'أوقف الحركة',
 }
 /** Between cards: twice the spacing where a line stands in it. */
 const gapPx = (values: AnyValues) => values['look.spacing'] * (values['look.frame'] === 'lines' ? 2 : 1)
@@ -215,12 +204,5 @@ const Button = ({ move, name, children }: { move: string; name: string; children
 const Arrow = () => (
   <svg viewBox="0 0 20 20" aria-hidden="true">
     <path d="M3 10h13M11 5l5 5-5 5" />
-  </svg>
-)
-/** Two bars while it moves, an arrow while it is stopped. */
-const Bars = () => (
-  <svg viewBox="0 0 20 20" aria-hidden="true">
-    <path class="stop" d="M7 5v10M13 5v10" />
-    <path class="go" d="M7 4l9 6-9 6z" />
   </svg>
 )

@@ -13,6 +13,8 @@ import { carousel } from '../layouts/carousel'
 import { column } from '../layouts/column'
 import { grid } from '../layouts/grid'
 import { list } from '../layouts/list'
+import { reading } from '../layouts/reading'
+import { ticker } from '../layouts/ticker'
 import { showing } from '../showing'
 import { average } from '../strips/average'
 import { heading } from '../strips/heading'
@@ -54,7 +56,7 @@ export const reviews = showing({
   card: { words: [givenTitle, opinion], foot: [signature, row([stars, date, source]), answer] },
   above: [heading, average],
   below: [steps, write],
-  layouts: [carousel, grid, list, column, bare],
+  layouts: [carousel, reading, grid, list, column, ticker, bare],
   called: { list: 'All reviews', card: 'One review', author: 'Who says it' },
   adjust: {
     'facts.stars': { default: true, label: 'Stars' },
@@ -78,7 +80,7 @@ export const reviews = showing({
       label: 'Wall',
       hint: 'For a page of its own: the average large, then all of them with answers',
       settings: {
-        layout: 'cards',
+        layout: 'reading',
         'rules.limit': 200,
         'steps.size': 9,
         'average.form': 'large',

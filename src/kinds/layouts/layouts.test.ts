@@ -1,0 +1,67 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { rowsOf } from './mosaic'
+import { balanced } from './reading'
+
+describe('columns that are read downwards', () => {
+  test.each<[string, number[], number, number]>([
+    ['nothing', [], 3, 0],
+    ['one', [50], 3, 50],
+    ['as many as columns', [50, 20, 30], 3, 50],
+    ['one column is all of them with their gaps', [50, 20, 30], 1, 120],
+    ['what follows a high one closes up beside it', [100, 20, 30, 40], 2, 110],
+    ['order is kept, though another would be lower', [10, 90, 10, 90], 2, 110],
+  ])('%s', (_name, heights, columns, expected) => expect(balanced(heights, columns, 10)).toBe(expected))
+
+  /** Tries every way to part the cards, in order, into so many columns. */
+  const lowest = (heights: readonly number[], columns: number, gap: number): number => {
+    const run = (part: readonly number[]) =>
+      part.reduce((sum, one) => sum + one, 0) + Math.max(0, part.length - 1) * gap
+    if (columns === 1 || heights.length === 0) return run(heights)
+    return Math.min(
+      ...heights.map((_one, at) =>
+        Math.max(run(heights.slice(0, at + 1)), lowest(heights.slice(at + 1), columns - 1, gap)),
+      ),
+    )
+  }
+  test('no parting in order is lower', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 99 }), { maxLength: 8 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 0, max: 20 }),
+        (heights, columns, gap) =>
+          expect(balanced(heights, columns, gap)).toBe(lowest(heights, columns, gap)),
+      ),
+    ))
+})
+
+describe('even rows of pictures', () => {
+  test.each<[string, number[], number, number[]]>([
+    ['nothing', [], 400, []],
+    ['one that is wider than the page has a row', [3, 1], 200, [1, 1]],
+    ['as many as fit at the height of a row', [1, 1, 1, 1, 1], 330, [3, 2]],
+    ['the gap counts', [1, 1, 1], 300, [2, 1]],
+    ['shapes decide', [2, 1, 0.5, 0.5, 2], 330, [2, 3]],
+  ])('%s', (_name, shapes, width, sizes) =>
+    expect(rowsOf(shapes, 100, 10, width).map(({ from, to }) => to - from)).toEqual(sizes),
+  )
+  test('every picture has one place, in order, and no row is wider than the page unless it has one picture', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.5, max: 3, noNaN: true }), { maxLength: 30 }),
+        fc.integer({ min: 60, max: 1600 }),
+        (shapes, width) => {
+          const rows = rowsOf(shapes, 100, 8, width)
+          expect(
+            rows.flatMap(({ from, to }) => Array.from({ length: to - from }, (_one, at) => from + at)),
+          ).toEqual(shapes.map((_one, at) => at))
+          for (const { from, to } of rows) {
+            const taken =
+              shapes.slice(from, to).reduce((sum, one) => sum + one * 100, 0) + (to - from - 1) * 8
+            if (to - from > 1) expect(taken).toBeLessThanOrEqual(width)
+          }
+        },
+      ),
+    ))
+})
