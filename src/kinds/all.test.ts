@@ -77,7 +77,7 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
       expect(first.css).not.toMatch(/undefined|NaN/)
     })
     test('its cards come one by one, each with its key', () => {
-      const all = { ...input, settings: { ...input.settings, 'rules.limit': 200 } }
+      const all = { ...input, settings: { ...input.settings, 'rules.limit': 200, 'rules.picture': false } }
       const { pieces } = render(all, awkwardItems, context)
       if (pieces.length === 1)
         return expect(kind.cards?.(prepare(all, awkwardItems, context).model)).toEqual([])

@@ -1,10 +1,14 @@
 /** The one list of kinds. To add a kind: a folder here, and its line below. */
 import type { Kind } from './contract'
 import { feed } from './feed/kind'
+import { pictureProducts } from './pictureProducts/kind'
+import { pictures } from './pictures/kind'
+import { posts } from './posts/kind'
 import { reviews } from './reviews/kind'
 import { team } from './team/kind'
+import { works } from './works/kind'
 
-export const kinds: readonly Kind[] = [feed, reviews, team]
+export const kinds: readonly Kind[] = [feed, posts, pictures, pictureProducts, reviews, team, works]
 
 const byId = new Map<string, Kind>()
 for (const kind of kinds) {

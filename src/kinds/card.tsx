@@ -3,6 +3,7 @@
 import type { VNode } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
 import type { AnyValues, Fact, FactContext, Form, Room } from './block'
+import { captionPlace, captionStyles } from './captions'
 import { shapeClass } from './shapes'
 import { asideEm, besideEm, cardMinEm, cardPaddingPx, gapEm, paddingPx, roomyEm, stackEm } from './sizes'
 import { tell, viewsOf, type Told } from './told'
@@ -75,10 +76,12 @@ export function shapeOf(told: Told, { lead = [] }: Zones): number | undefined {
   return first?.shape?.(told[first.id])
 }
 
-/** Widths in em of a lead beside words. */
+/** Widths in em of a lead beside words. Words that lead keep their width in a tight place, pictures do not. */
 function besideWidths(facts: readonly Fact[], values: AnyValues) {
-  const own = facts.map((fact) => fact.besideEm?.(values)).find((width) => width !== undefined)
-  return own === undefined ? besideEm : { narrow: own, roomy: own, tight: Math.min(own, besideEm.tight) }
+  const wide = facts.find((fact) => fact.besideEm?.(values) !== undefined)
+  const own = wide?.besideEm?.(values)
+  if (!wide || own === undefined) return besideEm
+  return { narrow: own, roomy: own, tight: wide.shape ? Math.min(own, besideEm.tight) : own }
 }
 
 /** Width in em of a picture in a line of text, and of one after few words. */
@@ -139,6 +142,7 @@ export function cardHeight({ form, told }: Card, zones: Zones, values: AnyValues
   if (isStacked(form)) {
     const around = wordsEdgesPx(isLed, values)
     const leadPx = stackEm(emsOf(lead, innerPx), 0) * em
+    if (isLed && captionPlace(values) !== 'below') return leadPx + edges.block
     return leadPx + wordsPx(innerPx - 2 * around.inline) + around.block + edges.block
   }
   const { narrow, roomy, tight } = besideWidths(lead, values)
@@ -208,7 +212,7 @@ export function cardStyles(zones: Zones, values: AnyValues, forms: readonly Form
 
 function formStyles(zones: Zones, values: AnyValues, form: Form): string {
   const { 'look.border': border, 'look.radius': radius, 'look.spacing': space } = values
-  if (isStacked(form)) return stackedStyles(values, form)
+  if (isStacked(form)) return stackedStyles(values, form) + captionStyles(values, form)
   const { narrow, roomy, tight } = besideWidths(zones.lead ?? [], values)
   const isSmall = form === 'tight' || form === 'after'
   const boxed = `padding:${cardPaddingPx(values)}px;border-width:${border}px;border-radius:${radius}px;`

@@ -27,6 +27,12 @@ export const byPlace: Grouping = {
   of: ({ location, worksFor }) => location?.addressLocality ?? location?.addressRegion ?? worksFor,
 }
 
+export const byMaker: Grouping = {
+  id: 'maker',
+  label: 'By who made it',
+  of: ({ author }) => author?.name,
+}
+
 /** How a kind's entries can be grouped, and how so many of them are told: `4 people`. */
 export interface Groups {
   readonly ways: readonly Grouping[]

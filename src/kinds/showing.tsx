@@ -194,7 +194,7 @@ export function showing<
   const blocks: readonly Block[] = [...above, ...layouts, ...grouping, ...facts, ...below, own]
   const parts = partsOf(blocks, called)
   const layoutOf = (values: AnyValues) => layouts.find((one) => one.id === values.layout) ?? layouts[0]!
-  const shown = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
+  const present = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
 
   return defineKind({
     id: kind.id,
@@ -231,7 +231,7 @@ export function showing<
           .map((one) => [one.id, one.of(given, values, stripContext)] as const)
           .filter(([, value]) => value !== undefined),
       )
-      const firsts = shown(allStrips, strips).map((one) => one.first?.(strips[one.id]) ?? cards.length)
+      const firsts = present(allStrips, strips).map((one) => one.first?.(strips[one.id]) ?? cards.length)
       return {
         layout,
         values,
@@ -244,16 +244,16 @@ export function showing<
       }
     },
     isEmpty: ({ cards, layout, strips }) =>
-      layout.isBare ? shown(allStrips, strips).length === 0 : cards.length === 0,
+      layout.isBare ? present(allStrips, strips).length === 0 : cards.length === 0,
     view: ({ layout, values, locale, strips, cards }) => (
       <div part="widget">
-        {shown(above, strips).map((one) => one.view(strips[one.id]))}
+        {present(above, strips).map((one) => one.view(strips[one.id]))}
         {layout.isBare ? null : cards.length === 0 ? (
           <p part="empty">{values['empty.text']}</p>
         ) : (
           layout.frame(cardsGoHere, values, { locale, count: cards.length })
         )}
-        {shown(below, strips).map((one) => one.view(strips[one.id]))}
+        {present(below, strips).map((one) => one.view(strips[one.id]))}
       </div>
     ),
     cards: ({ cards, heads, first }) =>
@@ -275,7 +275,7 @@ export function showing<
       const padding = paddingPx(values)
       const inner = (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * padding
       const heightOf = (at: number, width: number) => cardHeight(cards[at]!, zones, values, width)
-      const heights = shown(allStrips, strips).map((one) => one.height(strips[one.id], values, inner))
+      const heights = present(allStrips, strips).map((one) => one.height(strips[one.id], values, inner))
       if (!layout.isBare)
         heights.push(
           cards.length === 0
@@ -290,13 +290,14 @@ export function showing<
                 ),
               ),
         )
-      const gaps = Math.max(0, heights.length - 1) * values['look.spacing']
+      const shown = heights.filter((one) => one > 0)
+      const gaps = Math.max(0, shown.length - 1) * values['look.spacing']
       return Math.ceil(2 * padding + heights.reduce((total, one) => total + one, 0) + gaps)
     },
     behaviours(settings, { strips, cards }) {
       const values = settings as AnyValues
       const active: readonly Block[] = [
-        ...shown(allStrips, strips),
+        ...present(allStrips, strips),
         ...(cards.length > 0 ? [layoutOf(values), ...facts] : []),
       ]
       return [...new Set(active.flatMap((block) => block.behaviours?.(values) ?? []))]

@@ -74,6 +74,9 @@ export const type = ({ size, line }: Type): string =>
 /** CSS of the font for titles; nothing where the page's is used. */
 export const headingFont = (look: Look): string =>
   look['look.font'] === 'brand' ? `font-family:${fontStack(look['look.headingFont'])};` : ''
+/** CSS of the font for texts; nothing where the page's is used. */
+export const fontOf = (look: Look): string =>
+  look['look.font'] === 'brand' ? `font-family:${fontStack(look['look.bodyFont'])};` : ''
 /** A colour with part of it taken away, over whatever lies below; the first is for browsers that cannot mix. */
 export const tint = (property: string, colour: string, percent: number, otherwise: string): string =>
   `${property}:${otherwise};${property}:color-mix(in srgb,${colour} ${percent}%,transparent);`

@@ -1,17 +1,15 @@
 /** What is around cards, in every kind that shows some. */
-import { fontStack } from '../core/design/fonts'
 import type { AnyValues } from './block'
-import { paddingPx, text, type } from './sizes'
+import { fontOf, paddingPx, text, type } from './sizes'
 
 export function frameStyles(values: AnyValues): string {
   const space = values['look.spacing']
-  const own = values['look.font'] === 'brand'
   const background = `background:${values['look.background']};border-radius:${values['look.radius']}px;`
   return `
     [part=widget]{
       padding:${paddingPx(values)}px;color:${values['look.text']};
       font-size:${values['look.textSize']}px;${type(text)}
-      ${own ? `font-family:${fontStack(values['look.bodyFont'])};` : ''}
+      ${fontOf(values)}
       ${values['look.transparent'] ? '' : background}
     }
     [part=list]{display:grid;gap:${space}px;margin:0;padding:0;list-style:none}

@@ -44,3 +44,20 @@ export const signature = fact({
     `.signature{${type(small)}font-weight:${titleWeight};color:${values['look.title']};white-space:nowrap;overflow:hidden;text-overflow:ellipsis}`,
   jsonLd,
 })
+
+/** Who made a work, below its title. */
+export const maker = fact({
+  id: 'author',
+  parts: [{ name: 'author', label: 'Maker' }],
+  fields: { 'facts.maker': toggle({ ...onCards, part: 'author', label: 'Who made it', default: true }) },
+  of: (item, values): string | undefined => (values['facts.maker'] ? item.author?.name : undefined),
+  view: (name) => (
+    <p part="author" class="maker">
+      {name}
+    </p>
+  ),
+  em: (values) => (values['facts.maker'] ? smallEm : 0),
+  styles: (values) =>
+    `.maker{${type(small)}color:${values['look.muted']};white-space:nowrap;overflow:hidden;text-overflow:ellipsis}`,
+  jsonLd: (name) => ({ creator: { '@type': 'Person', name } }),
+})

@@ -119,6 +119,12 @@ export const title = titleBy({
 /** Only what the publisher gave for one. */
 export const givenTitle = titleBy({ words: (item) => item.name, url: urlOfItem })
 
+/** Of a picture: its first words; the link is what opens it, large or where it was posted. */
+export const pictureTitle = titleBy({
+  words: (item, _values, { locale }) => headlineOf(item, false).title || say(untitled, locale),
+  url: (item, values) => (values['picture.opens'] === 'none' ? undefined : (item.url ?? '#')),
+})
+
 /** Somebody's name, which leads where the designer says: to a page of their own, to the directory, or nowhere. */
 export const name = titleBy({
   words: (item, _values, { locale }) => item.name || say(untitled, locale),

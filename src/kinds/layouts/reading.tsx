@@ -41,7 +41,8 @@ export const reading = layout({
 
 /**
  * Height of columns as browsers balance them (CSS Multi-column Layout, 7): the least at which what is not to be broken
- * fits, filled in order. The gap above what begins a column is dropped (CSS Fragmentation, 5.2).
+ * fits, filled in order. The gap above what begins a column is dropped in the end (CSS Fragmentation, 5.2), but a browser
+ * may reckon with it while it balances: so it is counted, except for the first.
  */
 export function balanced(heights: readonly number[], columns: number, gap: number): number {
   const fits = (most: number) => {
@@ -51,8 +52,9 @@ export function balanced(heights: readonly number[], columns: number, gap: numbe
       const more = filled > 0 ? gap + height : height
       if (filled > 0 && filled + more > most) {
         used += 1
-        filled = height
+        filled = gap + height
       } else filled += more
+      if (filled > most) return false
     }
     return used <= columns
   }
@@ -63,13 +65,19 @@ export function balanced(heights: readonly number[], columns: number, gap: numbe
   return least
 }
 
-/** The least height of a run of neighbours that is more than `than`. */
+/** The least height of a run of neighbours, with or without the gap above it, that is more than `than`. */
 function nextRun(heights: readonly number[], gap: number, than: number): number {
   let best = Infinity
-  for (let from = 0; from < heights.length; from += 1) {
-    let run = heights[from]!
-    for (let to = from + 1; to < heights.length && run <= than; to += 1) run += gap + heights[to]!
+  const take = (run: number) => {
     if (run > than) best = Math.min(best, run)
+  }
+  for (let from = 0; from < heights.length; from += 1) {
+    let run = 0
+    for (let to = from; to < heights.length && run <= than; to += 1) {
+      run += heights[to]! + (to > from ? gap : 0)
+      take(run)
+      take(run + gap)
+    }
   }
   return best
 }

@@ -86,7 +86,7 @@ export const reviews = showing({
         'average.form': 'large',
         'average.distribution': true,
         'facts.answer': true,
-        'look.spacing': 28,
+        'look.spacing': 24,
       },
     },
     {
