@@ -1,21 +1,19 @@
 /** The demo world: two agencies, made-up clients, their sites, and widgets that are live on them. Does nothing when it is there. */
-import type { PageShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
-import type { Leaf } from '@/core/settings/field'
 import { db } from '../server/db/db'
 import type { Actor } from '../server/services/access/actor'
 import { changeClient, createClient } from '../server/services/clients/clients'
 import { linkProducts } from '../server/services/items/decisions'
 import { itemsOf } from '../server/services/items/items'
 import { importPlaces } from '../server/services/clients/places'
-import { publishNow, snippetsOf } from '../server/services/widgets/releases'
-import { hashPassword } from '../server/services/access/secrets'
 import { addKey } from '../server/services/sources/connections'
 import { addPage, addSite } from '../server/services/sites/sites'
+import { refresh } from '../server/services/sources/refreshing'
 import { addConnected, addSource } from '../server/services/sources/sources'
 import { addFile } from '../server/services/sources/tables'
-import { changeDraft, changeWidget, createWidget } from '../server/services/widgets/widgets'
-import { brands, county, peopleKey, plantTable } from './seedData'
+import { changeDraft, createWidget } from '../server/services/widgets/widgets'
+import { connectAccount, makeLive, person, type Live } from './seedTools'
+import { brands, county, peopleKey, plantTable, recordings } from './seedData'
 
 export async function seed(standinsPort: number): Promise<void> {
   if ((await db().Agency.count()) > 0) return
@@ -54,6 +52,19 @@ export async function seed(standinsPort: number): Promise<void> {
   const quay = await client(designer, 'The Old Quay Music Hall', brands.quay)
   const nursery = await client(designer, 'Wick & Willow Nursery', brands.nursery)
 
+  const account = (of: string, name: string) =>
+    connectAccount(designer, of, name, `http://127.0.0.11:${standinsPort}`)
+  const shown = async (of: string, name: string) => {
+    const source = await addConnected(designer, of, {
+      connector: 'pictures',
+      connectionId: await account(of, name),
+      key: `by=${name}`,
+      label: `Posts by ${name}`,
+    })
+    await refresh(source.id) // so that products can be linked to what it has
+    return source
+  }
+
   const journal = await addSource(designer, kiln, { address: `${publisher}/workshop/rss.xml` })
   const oven = await addSource(designer, bakery, { address: `${publisher}/bakery/rss.xml` })
   const news = await addSource(designer, quay, { address: `${publisher}/quay/atom.xml` })
@@ -91,52 +102,7 @@ export async function seed(standinsPort: number): Promise<void> {
     platform: 'plain',
   })
 
-  const live = async (facts: {
-    client: string
-    /** `feed` when left out. */
-    kind?: string
-    name: string
-    from: string
-    source: string
-    page: PageShape
-    slot: string
-    form: 'element' | 'div' | 'bare' | 'frame' | 'link'
-    standin: number
-    widths: readonly [number, number, number]
-    settings?: Readonly<Record<string, Leaf>>
-  }) => {
-    const widget = await createWidget(designer, facts.client, {
-      kind: facts.kind ?? 'feed',
-      name: facts.name,
-      from: facts.from,
-    })
-    const { page } = facts
-    const [phone, tablet, computer] = facts.widths
-    await changeWidget(designer, widget.id, {
-      pageId: page.id,
-      anchor: page.slots.find((slot) => slot.anchor.selector === `#${facts.slot}`)?.anchor ?? null,
-      slotWidths: [
-        { viewport: 390, width: phone },
-        { viewport: 768, width: tablet },
-        { viewport: 1280, width: computer },
-      ],
-    })
-    const wanted: Readonly<Record<string, Leaf>> = { sources: [facts.source], ...facts.settings }
-    await changeDraft(
-      designer,
-      widget.id,
-      0,
-      Object.entries(wanted).map(([path, to]) => ({
-        path,
-        from: widget.settings[path] as Leaf,
-        to,
-        label: 'Set up',
-      })),
-    )
-    await publishNow(designer, widget.id)
-    const { forms } = await snippetsOf(designer, widget.id)
-    await paste(`${site(facts.standin)}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
-  }
+  const live = (facts: Live) => makeLive(designer, site(facts.standin), facts)
   await live({
     client: kiln,
     name: 'Workshop journal',
@@ -166,23 +132,39 @@ export async function seed(standinsPort: number): Promise<void> {
     widths: [350, 300, 300],
     settings: { 'heading.text': 'Lately', 'heading.level': '3' },
   })
+  const pots = await shown(kiln, 'kiln.and.tide')
   await live({
     client: kiln,
-    name: 'Footer lines',
-    from: 'column',
-    source: journal.id,
+    kind: 'posts',
+    name: 'Said from the workshop',
+    from: 'footer',
+    source: pots.id,
     page: kilnSite.pages[0]!,
     slot: 'footer-slot',
     form: 'element',
     standin: 0,
-    widths: [350, 640, 640],
+    widths: [350, 684, 684],
     settings: {
-      'rules.limit': 3,
-      'look.title': '#f3e9dd',
+      'heading.text': 'Said from the workshop',
+      'look.title': '#f6ede2',
+      'look.text': '#e9ded2',
       'look.muted': '#cbb9a8',
       'look.accent': '#f0b48f',
-      'facts.date': 'ago',
+      'look.line': '#4a3f39',
     },
+  })
+  await live({
+    client: kiln,
+    kind: 'pictures',
+    name: 'From the shelves',
+    from: 'mosaic',
+    source: pots.id,
+    page: kilnSite.pages[0]!,
+    slot: 'shelves',
+    form: 'element',
+    standin: 0,
+    widths: [350, 720, 1120],
+    settings: { 'heading.text': 'From the shelves', 'look.font': 'brand', 'rules.limit': 8 },
   })
   await live({
     client: quay,
@@ -193,8 +175,22 @@ export async function seed(standinsPort: number): Promise<void> {
     slot: 'block-news',
     form: 'frame',
     standin: 1,
-    widths: [342, 720, 932],
+    widths: [350, 720, 1120],
     settings: { 'look.transparent': false, 'heading.text': 'From the hall' },
+  })
+  const recorded = await addFile(designer, quay, { name: 'Recordings.csv', text: recordings(site(1)) })
+  await live({
+    client: quay,
+    kind: 'works',
+    name: 'Recorded here',
+    from: 'shelf',
+    source: recorded.id,
+    page: quaySite.pages[0]!,
+    slot: 'block-works',
+    form: 'frame',
+    standin: 1,
+    widths: [350, 720, 1120],
+    settings: { 'look.transparent': false, 'heading.text': 'Recorded here', 'space.inside': 0 },
   })
   const plants = await addFile(designer, nursery, {
     name: 'Plants.csv',
@@ -207,14 +203,40 @@ export async function seed(standinsPort: number): Promise<void> {
   await live({
     client: nursery,
     name: 'Garden notes',
-    from: 'cards',
+    from: 'lead',
     source: notes.id,
     page: nurserySite.pages[0]!,
     slot: 'notes',
     form: 'bare',
     standin: 2,
-    widths: [342, 720, 1000],
-    settings: { 'heading.text': 'This week in the garden', 'products.limit': 2 },
+    widths: [350, 720, 1120],
+    settings: { 'heading.text': 'Garden notes', 'products.limit': 2 },
+  })
+  const beds = await shown(nursery, 'wick.and.willow')
+  const inBeds = await itemsOf([beds.id])
+  for (const [at, linked] of [
+    [fern!.id, willow!.id, pot!.id],
+    [fern!.id],
+    [willow!.id, pot!.id],
+    [],
+    [willow!.id],
+    [],
+    [fern!.id],
+  ].entries())
+    if (inBeds[at] && linked.length > 0)
+      await linkProducts(designer, nursery, [inBeds[at].id], { add: linked, remove: [] })
+  await live({
+    client: nursery,
+    kind: 'picture-products',
+    name: 'Seen in the beds',
+    from: 'squares',
+    source: beds.id,
+    page: nurserySite.pages[0]!,
+    slot: 'beds',
+    form: 'bare',
+    standin: 2,
+    widths: [350, 720, 1120],
+    settings: { 'heading.text': 'Seen in the beds' },
   })
   const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
@@ -346,31 +368,4 @@ export async function seed(standinsPort: number): Promise<void> {
   })
   const other = await createWidget(stranger, foreign, { kind: 'feed', name: 'Foreign feed', from: 'cards' })
   await changeDraft(stranger, other.id, 0, [{ path: 'sources', from: [], to: [theirs.id], label: 'Set up' }])
-}
-
-async function person(
-  agencyName: string,
-  email: string,
-  name: string,
-  password: string,
-  role: Actor['role'],
-): Promise<Actor> {
-  const [agency] = await db().Agency.findOrCreate({
-    where: { name: agencyName },
-    defaults: { name: agencyName, limits: {} },
-  })
-  const user = await db().User.create({
-    agencyId: agency.id,
-    email,
-    name,
-    role,
-    passwordHash: await hashPassword(password),
-  })
-  return { agencyId: agency.id, userId: user.id, role, sessionId: undefined }
-}
-
-/** As a practitioner would: into the slot's field of the site's editor, and save. */
-async function paste(editor: string, slot: string, snippet: string): Promise<void> {
-  const answer = await fetch(editor, { method: 'POST', body: new URLSearchParams({ slot, snippet }) })
-  if (!answer.ok) throw new Error(`${editor} answered ${answer.status} to a pasted snippet`)
 }

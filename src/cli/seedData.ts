@@ -41,3 +41,13 @@ fern,Hart's-tongue fern,6.50,GBP,${at}/plants/fern,${at}/pictures/2.jpg,"For sha
 willow,Weaving willow in bundles,14,GBP,${at}/plants/willow,${at}/pictures/5.jpg,"Cut in winter, a yard and a half long."
 pot,Frost-proof pot,22.75,GBP,${at}/plants/pot,${at}/pictures/8.jpg,"Thrown a mile from here."
 `
+
+/** What was taken down in the hall: title, who plays, list, how it is rated, and a cover where there is one. */
+export const recordings = (site: string) => `Key,Title,Artist,List,Rating,Ratings,Cover,Link,Description,Date
+low-water,Low Water,The Herring Girls,Recordings / In the big room,4.9,62,${site}/pictures/0.jpg,${site}/,"One evening, one microphone, and the tide at the door.",2026-10-02
+three-lamps,Three Lamps on Harbour Steps,Ottar Lind,Recordings / In the big room,4.6,18,${site}/pictures/1.jpg,${site}/,"Harmonium and a voice, walked in from the rain.",2026-09-11
+gut,Gut and Horsehair,Tamsin Gale Trio,Recordings / In the bar,4.8,40,${site}/pictures/2.jpg,${site}/,"Everything they know about reels, and two things they do not.",2026-08-21
+longest,"Songs for the Longest Nights, and Some for the Mornings After",The Old Quay Voices,Recordings / In the big room,,,,${site}/,"Sung by forty people who all had the flu.",2026-11-20
+breathe,Breathe In,Bellwether,Recordings / In the bar,4.4,27,${site}/pictures/3.jpg,${site}/,"Bellows, buttons and no drums at all.",2026-06-05
+roof,Since the Roof Leaked,"Various, and buckets",Recordings / In the bar,4.7,33,${site}/pictures/4.jpg,${site}/,"The night that paid for the slates.",2026-03-13
+`

@@ -6,7 +6,8 @@ import { createHash, createHmac, randomUUID, timingSafeEqual } from 'node:crypto
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { publications } from './entries'
 import { escapeHtml, propPage, readForm, send } from './html'
-import { drawPicture } from './pictures'
+import { drawPicture, drawSitePicture } from './pictures'
+import { shownBy, type Shown } from './shown'
 import type { State } from './state'
 
 const people = [
@@ -39,6 +40,7 @@ interface Post {
   at: number
   likes: number
   seed: number
+  shown?: Shown
   answers?: string
   from?: string
   closed: boolean
@@ -50,15 +52,18 @@ export function createNetwork(origin: string, state: State, save: () => void) {
     const who = at % people.length
     const publication = publications[at % publications.length]!
     const entry = publication.entries[at % publication.entries.length]!
+    const all = shownBy[people[who]!]
+    const shown = all?.[Math.floor(at / people.length) % all.length]
     return {
       id: `p${1000 + at}`,
       by: people[who]!,
       about: people[(who + 2) % people.length]!,
-      text: `${entry.title}. ${entry.text.split('. ')[0]}. #${topics[who % topics.length]}`,
+      text: `${shown?.words ?? `${entry.title}. ${entry.text.split('. ')[0]}.`} #${topics[who % topics.length]}`,
       topic: topics[who % topics.length]!,
       at: Date.parse(state.epoch) - at * 7 * hourMs,
       likes: (at * 37) % 211,
       seed: at,
+      ...(shown ? { shown } : {}),
       ...(at % 11 === 5 ? { answers: `${origin}/post/p${1000 + at + 1}` } : {}),
       ...(at % 13 === 7 ? { from: people[(who + 1) % people.length]! } : {}),
       closed: at % 17 === 9,
@@ -186,7 +191,10 @@ export function createNetwork(origin: string, state: State, save: () => void) {
         link: `${origin}/post/${post.id}`,
         words: post.text,
         account: post.by,
-        picture: `${origin}/pictures/${post.seed}.jpg`,
+        picture: post.shown
+          ? `${origin}/pictures/${post.shown.site}/${post.shown.at}.jpg`
+          : `${origin}/pictures/${post.seed}.jpg`,
+        picture_size: post.shown?.size ?? [1200, 800],
         when: new Date(post.at).toISOString(),
         hearts: post.likes,
         marks: [post.topic],
@@ -207,6 +215,9 @@ export function createNetwork(origin: string, state: State, save: () => void) {
         await drawPicture(motifs[Number(picture[1]) % motifs.length]!, Number(picture[1])),
         { 'Content-Type': 'image/jpeg' },
       )
+    const [, site, drawing] = /^\/pictures\/(kiln|nursery)\/(\d+)\.jpg$/.exec(url.pathname) ?? []
+    const drawn = site && (await drawSitePicture(site, Number(drawing)))
+    if (drawn) return send(response, drawn, { 'Content-Type': 'image/jpeg' })
     if (url.pathname === '/authorize' && request.method === 'GET') return askSignIn(response, query)
     if (url.pathname === '/authorize') {
       const form = await readForm(request)

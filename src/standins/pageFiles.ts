@@ -3,8 +3,7 @@ import { existsSync, readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 
 const folder = new URL('./pages/', import.meta.url)
-const mark =
-  '<p style="margin:0;padding:8px 16px;font:12px/1.5 monospace;text-align:center;background:#fff6d6;color:#5c4a12">Demo stand-in · <a href="/edit">edit this page</a></p>'
+const mark = '<p class="standin">Demo stand-in · <a href="/edit">edit this page</a></p>'
 
 /** @param file - below `pages/` @returns what draws it with what was pasted into its slots */
 export function pageFrom(file: string): (slots: Readonly<Record<string, string>>) => string {
@@ -27,7 +26,7 @@ export const filesOf =
   (site: string) =>
   (path: string): { readonly bytes: Buffer; readonly type: string } | undefined => {
     const style = /^\/(base|style[a-z-]*)\.css$/.exec(path)
-    const font = /^\/fonts\/(([a-z]+)-[a-z-]+\.woff2)$/.exec(path)
+    const font = /^\/fonts\/(([a-z-]+)-(?:latin|arabic)-[a-z-]+\.woff2)$/.exec(path)
     if (style) {
       const file = new URL(style[1] === 'base' ? 'base.css' : `${site}/${style[1]}.css`, folder)
       return existsSync(file) ? { bytes: readFileSync(file), type: 'text/css; charset=utf-8' } : undefined

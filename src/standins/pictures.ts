@@ -22,13 +22,20 @@ const shapes: Readonly<Record<Publication['motif'], (a: string, b: string, turn:
     `<rect x="${300 - turn}" y="380" width="${600 + 2 * turn}" height="260" rx="130" fill="${a}"/><path d="M430 420l70 120M560 410l70 130M690 420l70 120" stroke="${b}" stroke-width="22" stroke-linecap="round"/>`,
 }
 
-const portraits = new URL('./pages/juniper/people/', import.meta.url)
+const pages = new URL('./pages/', import.meta.url)
 
-/** Somebody of the practice, from the drawing of that name; undefined where there is none. */
-export async function drawPortrait(name: string): Promise<Buffer | undefined> {
-  const svg = await readFile(new URL(`${name}.svg`, portraits)).catch(() => undefined)
-  return svg && sharp(svg).jpeg({ quality: 84 }).toBuffer()
+/** A drawing that lies among the pages, as JPEG; undefined where there is none. */
+async function drawFile(file: string): Promise<Buffer | undefined> {
+  const svg = await readFile(new URL(file, pages)).catch(() => undefined)
+  return svg && sharp(svg).jpeg({ quality: 86 }).toBuffer()
 }
+
+/** Somebody of the practice, from the drawing of that name. */
+export const drawPortrait = (name: string): Promise<Buffer | undefined> =>
+  drawFile(`juniper/people/${name}.svg`)
+/** One of the pictures that a client shows: pots, beds, covers. */
+export const drawSitePicture = (site: string, at: number): Promise<Buffer | undefined> =>
+  drawFile(`${site}/pictures/${at}.svg`)
 
 const drawn = new Map<string, Promise<Buffer>>()
 

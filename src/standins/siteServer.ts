@@ -1,7 +1,8 @@
 /** A stand-in client site: `/` is the live page, `/edit` its small editor, where a snippet is pasted into a slot and saved. */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeHtml, propPage, readForm, send } from './html'
-import { styles, type StandinSite } from './sites'
+import type { StandinSite } from './sites'
+import { drawSitePicture } from './pictures'
 import type { State } from './state'
 
 export function createSite(
@@ -31,12 +32,13 @@ export function createSite(
     const { pathname } = new URL(request.url ?? '/', origin)
     if (pathname === '/healthz')
       return send(response, '{"status":"ok"}', { 'Content-Type': 'application/json' })
-    const file = site.files?.(pathname)
+    const file = site.files(pathname)
     // Looked at from elsewhere, such as a preview, the page has its own fonts as well.
     if (file)
       return send(response, file.bytes, { 'Content-Type': file.type, 'Access-Control-Allow-Origin': '*' })
-    if (pathname === '/style.css')
-      return send(response, styles[site.id] ?? '', { 'Content-Type': 'text/css' })
+    const picture = /^\/pictures\/(\d+)\.jpg$/.exec(pathname)
+    const drawn = picture && (await drawSitePicture(site.id, Number(picture[1])))
+    if (drawn) return send(response, drawn, { 'Content-Type': 'image/jpeg' })
     if (pathname === '/edit' && request.method === 'POST') {
       const form = await readForm(request)
       const id = form.get('slot') ?? ''

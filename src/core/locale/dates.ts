@@ -7,21 +7,24 @@ import { languageOf, type Language } from './phrase'
 
 interface Table {
   readonly months: readonly string[]
-  readonly shape: (day: string, month: string, year: string) => string
+  /** Without a year it is a day of the year. */
+  readonly shape: (day: string, month: string, year?: string) => string
 }
 
-const dayFirst = (day: string, month: string, year: string) => `${day} ${month} ${year}`
-const withDe = (day: string, month: string, year: string) => `${day} de ${month} de ${year}`
+const joined = (between: string, ...parts: readonly (string | undefined)[]) =>
+  parts.filter(Boolean).join(between)
+const dayFirst = (day: string, month: string, year?: string) => joined(' ', day, month, year)
+const withDe = (day: string, month: string, year?: string) => joined(' de ', day, month, year)
 const table = (months: string, shape = dayFirst): Table => ({ months: months.split(' '), shape })
 
 const english = 'January February March April May June July August September October November December'
-const american = table(english, (day, month, year) => `${month} ${day}, ${year}`)
+const american = table(english, (day, month, year) => joined(', ', `${month} ${day}`, year))
 const tables: Readonly<Record<Language, Table>> = {
   en: table(english),
   cy: table('Ionawr Chwefror Mawrth Ebrill Mai Mehefin Gorffennaf Awst Medi Hydref Tachwedd Rhagfyr'),
   de: table(
     'Januar Februar März April Mai Juni Juli August September Oktober November Dezember',
-    (day, month, year) => `${day}. ${month} ${year}`,
+    (day, month, year) => joined(' ', `${day}.`, month, year),
   ),
   es: table(
     'enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre',
@@ -44,9 +47,16 @@ const tables: Readonly<Record<Language, Table>> = {
 const tableOf = (locale: string) => (locale.toLowerCase() === 'en-us' ? american : tables[languageOf(locale)])
 
 /** @param offsetMinutes - east of UTC, at that instant @returns e.g. `2 March 2026` */
-export function dateInWords(iso: string, locale: string, offsetMinutes: number): string {
+export const dateInWords = (iso: string, locale: string, offsetMinutes: number): string =>
+  inWords(iso, locale, offsetMinutes, true)
+/** As `dateInWords`, without the year: `2 March`. */
+export const dayInWords = (iso: string, locale: string, offsetMinutes: number): string =>
+  inWords(iso, locale, offsetMinutes, false)
+
+function inWords(iso: string, locale: string, offsetMinutes: number, withYear: boolean): string {
   const local = new Date(Date.parse(iso) + offsetMinutes * 60_000)
   const { months, shape } = tableOf(locale)
   const digits = (value: number) => digitsIn(String(value), locale)
-  return shape(digits(local.getUTCDate()), months[local.getUTCMonth()]!, digits(local.getUTCFullYear()))
+  const year = withYear ? digits(local.getUTCFullYear()) : undefined
+  return shape(digits(local.getUTCDate()), months[local.getUTCMonth()]!, year)
 }

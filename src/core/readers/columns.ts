@@ -206,7 +206,20 @@ export const columns: readonly Column[] = [
       if (number > best) return false
       const rating = { ratingValue: number, bestRating: best }
       if (item.type === 'Review') item.reviewRating = rating
-      else item.aggregateRating = rating
+      else item.aggregateRating = { ...item.aggregateRating, ...rating }
+      return true
+    },
+  },
+  {
+    id: 'ratings',
+    label: 'How many gave stars',
+    headings: named('ratings, number of ratings, rating count, reviews, review count, votes'),
+    types: ['Product', 'Place', 'CreativeWork'],
+    example: '62',
+    put: (item, value) => {
+      const count = readNumber(value)
+      if (count === undefined || count < 0) return false
+      item.aggregateRating = { ratingValue: 0, bestRating: 5, ...item.aggregateRating, reviewCount: count }
       return true
     },
   },

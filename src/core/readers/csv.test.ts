@@ -112,6 +112,11 @@ describe('what columns mean', () => {
       ['name', 'street', 'postcode', 'latitude', 'longitude'],
     ],
     [['Straße', 'PLZ', 'Ort'], 'Place', [undefined, 'postcode', 'place']],
+    [
+      ['Title', 'Artist', 'Rating', 'Ratings', 'Cover'],
+      'CreativeWork',
+      ['name', 'author', 'rating', 'ratings', 'image'],
+    ],
   ])('%p', (headings, type, columns) => expect(guessMapping(headings)).toEqual({ type, columns }))
   test.each<[string, string[], string[][], string, (string | undefined)[]]>([
     [

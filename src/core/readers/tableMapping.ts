@@ -119,6 +119,9 @@ function guessType(headings: readonly string[], held: readonly string[]): ItemTy
     )
   if (has('startDate')) return 'Event'
   if (has('openingHours', 'latitude')) return 'Place'
+  // What many have rated, or what has a cover, is a work.
+  if (has('rating') && (has('ratings') || headings.some((one) => ['artist', 'cover', 'isbn'].includes(one))))
+    return has('price') ? 'Product' : 'CreativeWork'
   if (has('rating') && !has('price')) return 'Review'
   if (has('price')) return 'Product'
   if (has('givenName', 'familyName', 'jobTitle') || (has('email', 'telephone') && !has('street')))

@@ -289,7 +289,9 @@ function oneOf(names: readonly string[], of: (item: Item) => readonly string[]):
 
 /** On a scale of five. */
 export const starsOf = ({ reviewRating, aggregateRating }: Item): number | undefined => {
-  const rating = reviewRating ?? aggregateRating
+  // A count may come without what it counts.
+  const rating =
+    reviewRating ?? (aggregateRating && aggregateRating.ratingValue > 0 ? aggregateRating : undefined)
   return rating && rating.bestRating > 0 ? (rating.ratingValue / rating.bestRating) * 5 : undefined
 }
 

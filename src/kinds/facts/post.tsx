@@ -1,23 +1,57 @@
 /** @jsxImportSource preact */
 /** What is particular to posts: when, who passed it on, how many liked it, its picture, and the way to it. */
+import { dateInWords, dayInWords } from '../../core/locale/dates'
 import { say, sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { text } from '../../core/settings/controls/text'
 import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
-import { small, smallEm, type } from '../sizes'
-import { date } from './date'
+import type { KindContext } from '../contract'
+import { counted, linesOf, type Counted } from '../letters'
+import { faceOf, small, smallEm, type } from '../sizes'
 import { onCards } from './group'
 import { pictureAt, type Pictured } from './picture'
 
 const marginEm = 6.5
 
-/** The date in the margin, as in a diary. */
-export const day = {
-  ...date,
-  besideEm: () => marginEm,
-  styles: () => `.lead>[part=date]{display:block;${type(small)}white-space:nowrap}`,
+interface Day {
+  readonly iso: string
+  readonly text: Counted
 }
+
+const yearOf = (ms: number, { offsetAt }: KindContext) =>
+  new Date(ms + offsetAt(ms) * 60_000).getUTCFullYear()
+
+/** The day in the margin, as in a diary; with its year where that is not this one. */
+export const day = fact({
+  id: 'day',
+  parts: [{ name: 'date', label: 'Day' }],
+  fields: {
+    'facts.day': toggle({ ...onCards, part: 'date', label: 'Day in the margin', default: true }),
+  },
+  of({ datePublished: iso }, values, context): Day | undefined {
+    if (!values['facts.day'] || !iso) return undefined
+    const at = Date.parse(iso)
+    const inWords = yearOf(at, context) === yearOf(context.now, context) ? dayInWords : dateInWords
+    const words = inWords(iso, context.locale, context.offsetAt(at))
+    return { iso, text: counted(words, faceOf(values, 'body')) }
+  },
+  view: ({ iso, text: { words } }) => (
+    <time part="date" datetime={iso}>
+      {words}
+    </time>
+  ),
+  em: (values, { widthEm }, value) =>
+    values['facts.day'] ? (value ? linesOf(value.text, widthEm / small.size) : 1) * smallEm : 0,
+  besideEm: () => marginEm,
+  styles: (values) => `.lead>[part=date]{display:block;${type(small)}color:${values['look.muted']}}`,
+  jsonLd: ({ iso }) => ({ datePublished: iso }),
+  // With the year the days of the old one get theirs.
+  until: (_item, values, context) =>
+    values['facts.day']
+      ? Date.UTC(yearOf(context.now, context) + 1, 0, 1) - context.offsetAt(context.now) * 60_000
+      : Infinity,
+})
 
 const passedOn: Phrase = {
   en: 'Passed on from {name}',

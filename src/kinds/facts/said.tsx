@@ -54,7 +54,13 @@ export const said = fact({
   view: ({ pieces }) => (
     <p part="summary">
       {pieces.map((piece): VNode | string =>
-        typeof piece === 'string' ? piece : <a key={piece.url} href={piece.url}>{piece.words}</a>,
+        typeof piece === 'string' ? (
+          piece
+        ) : (
+          <a key={piece.url} href={piece.url}>
+            {piece.words}
+          </a>
+        ),
       )}
     </p>
   ),

@@ -20,6 +20,7 @@ const posts = z.object({
       words: z.string(),
       account: z.string(),
       picture: z.url().nullable(),
+      picture_size: z.tuple([z.number(), z.number()]).optional(),
       when: z.iso.datetime(),
       hearts: z.int(),
       marks: z.array(z.string()),
@@ -117,7 +118,9 @@ export const pictures: Connector = {
         name: '',
         text: post.words,
         author: { name: post.account },
-        image: post.picture ? [{ url: post.picture }] : [],
+        image: post.picture
+          ? [{ url: post.picture, width: post.picture_size?.[0], height: post.picture_size?.[1] }]
+          : [],
         datePublished: post.when,
         keywords: post.marks,
         likes: post.hearts,
