@@ -170,7 +170,7 @@ describe('a source with a hub', () => {
 
 describe('somebody else’s account', () => {
   test('is connected by its owner: by a link, in a browser that knows nothing of the studio', async () => {
-    const other = await clientNamed(browser, 'Kiln & Tide')
+    const other = await clientNamed(browser, 'The Old Quay Music Hall')
     const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${other}/widgets`, {
       kind: 'feed',
       name: 'Theirs',

@@ -83,7 +83,7 @@ describe.each([
     await browser.click(button('Add a page'))
     await browser.type(address, world.kiln.slice('http://'.length))
     await browser.click(button('Add page'))
-    await browser.see('//select[@id="place-slot"]/option[contains(., "Journal")]')
+    await browser.click('//select[@id="place-slot"]/option[contains(., "Journal")]')
     for (const device of ['computer', 'tablet', 'phone'])
       await onStage<string>(
         device,

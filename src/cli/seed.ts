@@ -58,8 +58,8 @@ export async function seed(standinsPort: number): Promise<void> {
     const source = await addConnected(designer, of, {
       connector: 'pictures',
       connectionId: await account(of, name),
-      key: `by=${name}`,
-      label: `Posts by ${name}`,
+      key: `page=${name}`,
+      label: `The page of ${name}`,
     })
     await refresh(source.id) // so that products can be linked to what it has
     return source
@@ -120,18 +120,6 @@ export async function seed(standinsPort: number): Promise<void> {
       'rules.limit': 4,
     },
   })
-  await live({
-    client: kiln,
-    name: 'Journal in the side column',
-    from: 'column',
-    source: journal.id,
-    page: kilnSite.pages[0]!,
-    slot: 'aside-slot',
-    form: 'div',
-    standin: 0,
-    widths: [350, 300, 300],
-    settings: { 'heading.text': 'Lately', 'heading.level': '3' },
-  })
   const pots = await shown(kiln, 'kiln.and.tide')
   await live({
     client: kiln,
@@ -152,6 +140,19 @@ export async function seed(standinsPort: number): Promise<void> {
       'look.accent': '#f0b48f',
       'look.line': '#4a3f39',
     },
+  })
+  await live({
+    client: kiln,
+    kind: 'profile',
+    name: 'What they say, and who follows',
+    from: 'column',
+    source: pots.id,
+    page: kilnSite.pages[0]!,
+    slot: 'aside-slot',
+    form: 'div',
+    standin: 0,
+    widths: [350, 288, 288],
+    settings: { 'look.font': 'brand' },
   })
   await live({
     client: kiln,
@@ -191,6 +192,24 @@ export async function seed(standinsPort: number): Promise<void> {
     standin: 1,
     widths: [350, 720, 1120],
     settings: { 'look.transparent': false, 'heading.text': 'Recorded here', 'space.inside': 0 },
+  })
+  const hearth = await addConnected(designer, quay, {
+    connector: 'community',
+    key: 'rooms',
+    label: 'The listeners',
+  })
+  await live({
+    client: quay,
+    kind: 'community',
+    name: 'The listeners',
+    from: 'rooms',
+    source: hearth.id,
+    page: quaySite.pages[0]!,
+    slot: 'block-community',
+    form: 'frame',
+    standin: 1,
+    widths: [350, 720, 1120],
+    settings: { 'look.transparent': false, 'door.words': 'Come in through the lobby' },
   })
   const plants = await addFile(designer, nursery, {
     name: 'Plants.csv',
@@ -237,6 +256,18 @@ export async function seed(standinsPort: number): Promise<void> {
     standin: 2,
     widths: [350, 720, 1120],
     settings: { 'heading.text': 'Seen in the beds' },
+  })
+  await live({
+    client: nursery,
+    kind: 'profile',
+    name: 'The page of the nursery',
+    from: 'body',
+    source: beds.id,
+    page: nurserySite.pages[0]!,
+    slot: 'the-page',
+    form: 'bare',
+    standin: 2,
+    widths: [350, 720, 1120],
   })
   const draft = await createWidget(designer, bakery, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])

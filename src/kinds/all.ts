@@ -1,14 +1,26 @@
 /** The one list of kinds. To add a kind: a folder here, and its line below. */
 import type { Kind } from './contract'
+import { community } from './community/kind'
 import { feed } from './feed/kind'
 import { pictureProducts } from './pictureProducts/kind'
 import { pictures } from './pictures/kind'
 import { posts } from './posts/kind'
+import { profile } from './profile/kind'
 import { reviews } from './reviews/kind'
 import { team } from './team/kind'
 import { works } from './works/kind'
 
-export const kinds: readonly Kind[] = [feed, posts, pictures, pictureProducts, reviews, team, works]
+export const kinds: readonly Kind[] = [
+  feed,
+  posts,
+  profile,
+  pictures,
+  pictureProducts,
+  reviews,
+  team,
+  works,
+  community,
+]
 
 const byId = new Map<string, Kind>()
 for (const kind of kinds) {

@@ -44,6 +44,8 @@ export interface FactContext extends KindContext {
   readonly form: Form
   /** Level of a card's title in the page's outline. */
   readonly titleLevel: number
+  /** All items that show, for what is told in proportion. */
+  readonly all: readonly Item[]
 }
 
 /** Where a fact stands. */

@@ -23,6 +23,8 @@ export interface KindContext {
   readonly assets: string
   /** Names the widget in addresses of delivery; left out where there is no widget yet. */
   readonly ref?: string
+  /** The account or page that the entries come from, where a source tells of it. */
+  readonly page?: Item
   /** All reviews that the sources have, whatever the rules leave over. */
   readonly reviews?: Average
 }

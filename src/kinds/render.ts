@@ -96,12 +96,13 @@ export interface Prepared {
   heightAt(widthPx: number): number
 }
 
-export function prepare(input: RenderInput, given: readonly Item[], context: KindContext): Prepared {
+export function prepare(input: RenderInput, given: readonly Item[], outer: KindContext): Prepared {
+  const context = { ...outer, page: given.find((item) => item.isPage) }
   const kind = getKind(input.kind)
   const values = valuesOf(kind, input.settings, input.brand, context.locale)
   const { sources } = kind.intake
   const types = sources && 'items' in sources.takes ? sources.takes.items : []
-  const accepted = given.filter((item) => types.includes(item.type))
+  const accepted = given.filter((item) => types.includes(item.type) && !item.isPage)
   const rules = kind.rules?.(values, input.decisions) ?? []
   const sifted = sift(accepted, rules, context.now, context.offsetAt)
   const roles = { sources: sifted.shown }

@@ -38,6 +38,8 @@ function anyLeaf(field: Field, words: readonly string[]): fc.Arbitrary<Leaf> {
         return fc.stringMatching(/^#[0-9a-f]{6}$/)
       case 'font':
         return fc.constantFrom(...fontFamilies.map((family) => family.id))
+      case 'order':
+        return fc.shuffledSubarray(control.options.map((option) => option.value))
       case 'sources':
         return fc.array(fc.uuid(), { maxLength: 3 })
       case 'rules':

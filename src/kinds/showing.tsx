@@ -7,10 +7,7 @@
 import { Fragment } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
 import type { Phrase } from '../core/locale/phrase'
-import { ruleFields, rulesOf } from '../core/rules/fields'
-import { choice } from '../core/settings/controls/choice'
-import { sources } from '../core/settings/controls/sources'
-import { text } from '../core/settings/controls/text'
+import { rulesOf } from '../core/rules/fields'
 import {
   type Field,
   type FieldFacts,
@@ -38,43 +35,22 @@ import {
   type Kind,
   type KindContext,
   type Migration,
-  type Part,
   type StartingPoint,
 } from './contract'
 import { grouped, groupedHeight, groupsBlock, headView, type Groups, type Head } from './groups'
-import { layoutGroup } from './layouts/group'
-import { lookFields } from './look'
 import { counted, linesOf } from './letters'
+import {
+  arrangedHeight,
+  arrangedStyles,
+  arrangedView,
+  arrangement,
+  sequenceOf,
+  type Arranged,
+} from './sequence'
+import { adjusted, fieldsOf, partsOf, type firstFields, type lastFields } from './showingFields'
 import { faceOf, paddingPx, text as textSize } from './sizes'
 import { frameStyles } from './styles'
 import { description, type Told } from './told'
-
-const firstFields = {
-  sources: sources({ step: 'gather', group: 'Sources', label: 'Sources', default: [] }),
-  ...ruleFields,
-}
-const lastFields = {
-  'empty.text': text(
-    { maxLength: 160 },
-    {
-      step: 'arrange',
-      group: 'When there is nothing',
-      part: 'empty',
-      label: 'Words to show',
-      default: { word: 'empty' },
-      folded: true,
-    },
-  ),
-  ...lookFields,
-}
-
-const baseParts: readonly Part[] = [
-  { name: 'widget', label: 'The widget' },
-  { name: 'list', label: 'All entries' },
-  { name: 'card', label: 'One entry' },
-  { name: 'words', label: 'Words of an entry' },
-  { name: 'empty', label: 'Words when empty' },
-]
 
 const empty: Phrase = {
   en: 'Nothing to show at the moment.',
@@ -96,6 +72,7 @@ type FieldsOf<Z extends Zones, S extends readonly Strip[], L extends readonly La
   | typeof lastFields
   | { readonly layout: Field<L[number]['id']> }
   | { readonly 'groups.by': Field<string> }
+  | { readonly 'parts.order': Field<readonly string[]>; readonly 'parts.beside': Field<boolean> }
   | FactsIn<Z>['fields']
   | S[number]['fields']
   | L[number]['fields']
@@ -117,6 +94,8 @@ export interface Showing<
   /** Above the cards, and below them, in this order. */
   readonly above: S
   readonly below?: S
+  /** Parts that stand around the entries in an order of the designer's, or are left out. */
+  readonly arranged?: Arranged<S>
   /** The first is what a new widget has, unless a starting point says otherwise. */
   readonly layouts: L
   /** How entries can stand under headings; left out where they can't. */
@@ -177,11 +156,13 @@ export function showing<
   words = {},
   entry,
   groups,
+  arranged,
   ...kind
 }: Showing<Z, S, L, X>): Kind {
   const facts = factsOf(zones)
-  const allStrips = [...above, ...below]
-  const own: Block = { fields: kind.fields ?? {}, parts: [] }
+  const around = arranged?.strips ?? []
+  const allStrips = [...above, ...around, ...below]
+  const own: Block = { fields: { ...arrangement(arranged), ...kind.fields }, parts: [] }
   const canGroup = (layout: Layout) => groups !== undefined && !layout.isBare && !isInARow(layout)
   const grouping = groups
     ? [
@@ -191,7 +172,7 @@ export function showing<
         ),
       ]
     : []
-  const blocks: readonly Block[] = [...above, ...layouts, ...grouping, ...facts, ...below, own]
+  const blocks: readonly Block[] = [...above, ...around, ...layouts, ...grouping, ...facts, ...below, own]
   const parts = partsOf(blocks, called)
   const layoutOf = (values: AnyValues) => layouts.find((one) => one.id === values.layout) ?? layouts[0]!
   const present = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
@@ -219,15 +200,18 @@ export function showing<
           : { items: given, heads: new Map<number, Head>() }
       const titleLevel = level + (heads.size > 0 ? 1 : 0)
       const contexts = Object.fromEntries(
-        forms.map((form) => [form, { ...context, form, titleLevel }]),
+        forms.map((form) => [form, { ...context, form, titleLevel, all: given }]),
       ) as Record<Form, FactContext>
-      const cards = layout.isBare
-        ? []
-        : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
+      const sequence = sequenceOf(arranged, values)
+      const cards =
+        layout.isBare || !sequence.hasEntries
+          ? []
+          : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
       const isRow = isInARow(layout)
       const stripContext = { ...context, shown: isRow ? 0 : cards.length }
       const strips = Object.fromEntries(
         allStrips
+          .filter(({ id }) => sequence.has(id))
           .map((one) => [one.id, one.of(given, values, stripContext)] as const)
           .filter(([, value]) => value !== undefined),
       )
@@ -243,19 +227,34 @@ export function showing<
         entries: () => given.flatMap((item) => entry?.of(item, values, context) ?? []),
       }
     },
-    isEmpty: ({ cards, layout, strips }) =>
-      layout.isBare ? present(allStrips, strips).length === 0 : cards.length === 0,
-    view: ({ layout, values, locale, strips, cards }) => (
-      <div part="widget">
-        {present(above, strips).map((one) => one.view(strips[one.id]))}
-        {layout.isBare ? null : cards.length === 0 ? (
-          <p part="empty">{values['empty.text']}</p>
-        ) : (
-          layout.frame(cardsGoHere, values, { locale, count: cards.length })
-        )}
-        {present(below, strips).map((one) => one.view(strips[one.id]))}
-      </div>
-    ),
+    isEmpty: ({ cards, layout, strips, values }) =>
+      layout.isBare || !sequenceOf(arranged, values).hasEntries
+        ? present(allStrips, strips).length === 0
+        : cards.length === 0,
+    view(model) {
+      const { layout, values, locale, strips, cards } = model
+      const viewsOf = (some: readonly Strip[]) => present(some, strips).map((one) => one.view(strips[one.id]))
+      const isShown = !layout.isBare && sequenceOf(arranged, values).hasEntries
+      const isNothing = cards.length === 0 && (isShown || present(allStrips, strips).length === 0)
+      const entries = isNothing ? (
+        <p part="empty">{values['empty.text']}</p>
+      ) : isShown ? (
+        layout.frame(cardsGoHere, values, { locale, count: cards.length })
+      ) : null
+      return (
+        <div part="widget">
+          {viewsOf(above)}
+          {arranged && present(around, strips).length > 0 ? (
+            arrangedView(arranged, values, viewsOf, [entries, ...viewsOf(below)])
+          ) : (
+            <Fragment>
+              {entries}
+              {viewsOf(below)}
+            </Fragment>
+          )}
+        </div>
+      )
+    },
     cards: ({ cards, heads, first }) =>
       cards.map((card, at) => {
         const view = cardView(card, zones, at >= first)
@@ -275,24 +274,31 @@ export function showing<
       const padding = paddingPx(values)
       const inner = (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * padding
       const heightOf = (at: number, width: number) => cardHeight(cards[at]!, zones, values, width)
-      const heights = present(allStrips, strips).map((one) => one.height(strips[one.id], values, inner))
-      if (!layout.isBare)
-        heights.push(
-          cards.length === 0
-            ? emptyEm(values, inner) * values['look.textSize']
-            : groupedHeight(heads, first, values, (from, count) =>
-                layout.height(
-                  count,
-                  values,
-                  inner,
-                  (at, width) => heightOf(from + at, width),
-                  (at) => shapeOf(cards[from + at]!.told, zones),
-                ),
-              ),
+      const heightsOf = (some: readonly Strip[], width: number) =>
+        present(some, strips).map((one) => one.height(strips[one.id], values, width))
+      const entriesPx = (width: number): number => {
+        const isShown = !layout.isBare && sequenceOf(arranged, values).hasEntries
+        if (cards.length === 0 && (isShown || present(allStrips, strips).length === 0))
+          return emptyEm(values, width) * values['look.textSize']
+        if (!isShown) return 0
+        return groupedHeight(heads, first, values, (from, count) =>
+          layout.height(
+            count,
+            values,
+            width,
+            (at, cardPx) => heightOf(from + at, cardPx),
+            (at) => shapeOf(cards[from + at]!.told, zones),
+          ),
         )
-      const shown = heights.filter((one) => one > 0)
+      }
+      const news = (width: number) => [entriesPx(width), ...heightsOf(below, width)]
+      const rest =
+        arranged && present(around, strips).length > 0
+          ? arrangedHeight(arranged, values, inner, heightsOf, news)
+          : news(inner)
+      const shown = [...heightsOf(above, inner), ...rest].filter((one) => one > 0)
       const gaps = Math.max(0, shown.length - 1) * values['look.spacing']
-      return Math.ceil(2 * padding + heights.reduce((total, one) => total + one, 0) + gaps)
+      return Math.ceil(2 * padding + shown.reduce((total, one) => total + one, 0) + gaps)
     },
     behaviours(settings, { strips, cards }) {
       const values = settings as AnyValues
@@ -309,7 +315,7 @@ export function showing<
       const sheets = sent.flatMap((block) => block.styles?.(values) ?? [])
       const { form, forms: given = [form(0)] } = layoutOf(values)
       const cards = cardStyles(zones, values, given)
-      return [frameStyles(values), cards, ...new Set(sheets)].join('')
+      return [frameStyles(values), arrangedStyles(arranged, values), cards, ...new Set(sheets)].join('')
     },
     until({ sources: given }, settings, context) {
       const values = settings as AnyValues
@@ -351,47 +357,4 @@ const isInARow = ({ form }: Layout) => form(0) === 'slide' || form(0) === 'line'
 function emptyEm(values: AnyValues, innerPx: number): number {
   const words = counted(String(values['empty.text']), faceOf(values, 'body'))
   return linesOf(words, innerPx / values['look.textSize']) * textSize.line
-}
-
-/** @throws RangeError when two blocks bring different fields under one path */
-function fieldsOf(blocks: readonly Block[], layouts: readonly Layout[]): Fields {
-  const fields: Record<string, Field> = { ...firstFields }
-  const first = layouts[0]!
-  if (layouts.length > 1) {
-    const options = layouts.map(({ id: value, label, hint }) => ({ value, label, hint }))
-    fields.layout = choice(options, { ...layoutGroup, label: 'Show as', default: first.id })
-  }
-  for (const block of blocks)
-    for (const [path, field] of Object.entries(block.fields)) {
-      const known = fields[path]
-      if (known && known !== field) throw new RangeError(`Two blocks differ in the field "${path}"`)
-      fields[path] = field
-    }
-  // What belongs to some of the layouts shows while one of them is chosen.
-  for (const path of new Set(layouts.flatMap((one) => Object.keys(one.fields)))) {
-    const owners = layouts.filter((one) => Object.hasOwn(one.fields, path)).map((one) => one.id)
-    if (owners.length === layouts.length) continue
-    fields[path] = { ...fields[path]!, shownWhen: { path: 'layout', is: owners } }
-  }
-  return { ...fields, ...lastFields }
-}
-
-type Changes = Readonly<Record<string, Partial<Field> | undefined>>
-
-/** A field of the look opens from the part that it colours, from the whole widget where the kind has no such part. */
-function adjusted(fields: Fields, adjust: Changes, parts: readonly Part[]): Fields {
-  const partFor = (path: string, { part }: Field) =>
-    Object.hasOwn(lookFields, path) && !parts.some((one) => one.name === part) ? 'widget' : part
-  const change = (path: string, field: Field): Field => ({
-    ...field,
-    ...adjust[path],
-    part: partFor(path, field),
-  })
-  return Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, change(path, field)]))
-}
-
-function partsOf(blocks: readonly Block[], called: Readonly<Record<string, string>>): Part[] {
-  const all = [...baseParts, ...blocks.flatMap((block) => block.parts)]
-  const parts = new Map(all.map((part) => [part.name, part]))
-  return [...parts.values()].map(({ name, label }) => ({ name, label: called[name] ?? label }))
 }

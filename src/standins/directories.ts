@@ -101,18 +101,61 @@ export function createReviews(origin: string, state: State) {
   }
 }
 
+const listeners = [
+  'Oda Brask',
+  'Wilf Tanner',
+  'Maren Solberg',
+  'Leopold Nightingale',
+  'Ines Hallam',
+  'Rosalind Achebe',
+] as const
+/** Portraits that lie among the pages. */
+const listenersDrawn = ['ines', 'kwame', 'yusra', 'tobias', 'anneliese'] as const
+
 const rooms = [
-  { id: 'r1', name: 'Newcomers', about: 'Where everybody begins', here: 14, closed: null },
-  { id: 'r2', name: 'Listening room', about: 'This week’s recordings, together', here: 31, closed: null },
-  { id: 'r3', name: 'Committee', about: 'Plans for the hall', here: 5, closed: 'private' },
-  { id: 'r4', name: 'Stewards', about: 'Rota and keys', here: 8, closed: 'not-enterable' },
-  { id: 'r5', name: 'Swap and lend', about: 'Instruments between members', here: 9, closed: null },
+  {
+    id: 'r2',
+    name: 'The Fiddle Room',
+    about: 'Dark rosin or light, in damp weather',
+    here: 31,
+    closed: null,
+    seen: [0, 1, 2],
+  },
+  {
+    id: 'r5',
+    name: 'Who plays what tonight',
+    about: 'The guess is that she opens with “Ferry”',
+    here: 9,
+    closed: null,
+    seen: [3, 4],
+  },
+  { id: 'r3', name: 'Committee', about: 'Plans for the hall', here: 5, closed: 'private', seen: [] },
+  { id: 'r4', name: 'Stewards', about: 'Rota and keys', here: 8, closed: 'not-enterable', seen: [] },
+  {
+    id: 'r6',
+    name: 'Lifts and last ferries',
+    about: 'Two seats to Fernhollow after the encore',
+    here: 14,
+    closed: null,
+    seen: [5],
+  },
+  {
+    id: 'r1',
+    name: 'The Lobby',
+    about: 'Where newcomers arrive. Somebody looks in every hour.',
+    here: 0,
+    closed: null,
+    seen: [],
+  },
 ] as const
 
 /** `/api/summary`: rooms and who is in them. One room is marked private, another nobody from outside could enter. */
 export function createCommunity(origin: string) {
-  return (request: IncomingMessage, response: ServerResponse): void => {
+  return async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
     const url = new URL(request.url ?? '/', origin)
+    const portrait = /^\/portraits\/([a-z]+)\.jpg$/.exec(url.pathname)
+    const drawn = portrait && (await drawPortrait(portrait[1]!))
+    if (drawn) return send(response, drawn, { 'Content-Type': 'image/jpeg' })
     if (url.pathname !== '/api/summary')
       return send(
         response,
@@ -124,8 +167,13 @@ export function createCommunity(origin: string) {
       name: 'Old Quay listeners',
       enter: `${origin}/enter`,
       here: rooms.reduce((sum, room) => sum + room.here, 0),
-      rooms: rooms.map(({ closed, ...room }) => ({
+      rooms: rooms.map(({ closed, seen, ...room }) => ({
         ...room,
+        forNewcomers: room.id === 'r1',
+        seen: seen.map((at: number) => ({
+          name: listeners[at],
+          picture: `${origin}/portraits/${listenersDrawn[at % listenersDrawn.length]}.jpg`,
+        })),
         isPrivate: closed === 'private',
         publicCanEnter: closed === null,
         link: `${origin}/room/${room.id}`,

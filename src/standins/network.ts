@@ -6,7 +6,7 @@ import { createHash, createHmac, randomUUID, timingSafeEqual } from 'node:crypto
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { publications } from './entries'
 import { escapeHtml, propPage, readForm, send } from './html'
-import { drawPicture, drawSitePicture } from './pictures'
+import { drawPicture, drawPortrait, drawSitePicture } from './pictures'
 import { shownBy, type Shown } from './shown'
 import type { State } from './state'
 
@@ -18,6 +18,20 @@ const people = [
   'ada.testwood',
   'bo.sampler',
 ] as const
+/** Who follows everybody, and whose portrait stands for them. */
+const fans = ['oda.brask', 'wilf.tanner', 'maren.solberg', 'leo.nightingale', 'rosalind.achebe'] as const
+const fanDrawn = ['ines', 'tobias', 'yusra', 'kwame', 'anneliese'] as const
+/** What accounts say of themselves. */
+const said: Readonly<Record<string, string>> = {
+  'kiln.and.tide': 'Three potters and a tide table.',
+  'wick.and.willow': 'Hester and Bo write most of it. The robin writes nothing but is in all the pictures.',
+}
+const nameOf = (account: string) =>
+  ({ 'kiln.and.tide': 'Kiln & Tide', 'wick.and.willow': 'Wick & Willow' })[account] ??
+  account
+    .split('.')
+    .map((part) => part.charAt(0).toUpperCase() + part.slice(1))
+    .join(' ')
 const motifs = ['loaf', 'pot', 'leaf', 'note'] as const
 const topics = ['bread', 'clay', 'garden', 'songs'] as const
 const groups: Readonly<Record<string, readonly string[]>> = {
@@ -215,6 +229,13 @@ export function createNetwork(origin: string, state: State, save: () => void) {
         await drawPicture(motifs[Number(picture[1]) % motifs.length]!, Number(picture[1])),
         { 'Content-Type': 'image/jpeg' },
       )
+    const portrait = /^\/portraits\/([a-z]+)\.jpg$/.exec(url.pathname)
+    if (portrait)
+      return send(
+        response,
+        (await drawPortrait(portrait[1]!)) ?? (await drawPicture('leaf', portrait[1]!.length)),
+        { 'Content-Type': 'image/jpeg' },
+      )
     const [, site, drawing] = /^\/pictures\/(kiln|nursery)\/(\d+)\.jpg$/.exec(url.pathname) ?? []
     const drawn = site && (await drawSitePicture(site, Number(drawing)))
     if (drawn) return send(response, drawn, { 'Content-Type': 'image/jpeg' })
@@ -266,19 +287,25 @@ export function createNetwork(origin: string, state: State, save: () => void) {
       const facts = opened(/^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1] ?? '', 'access')
       if (!facts) return json(response, { error: 'sign in again' }, 401)
       if (url.pathname === '/api/posts') return sendPosts(response, query)
+      if (url.pathname === '/api/account') {
+        const of = query.get('of') ?? ''
+        return json(response, {
+          account: of,
+          name: nameOf(of),
+          about: said[of] ?? 'Says nothing of itself yet.',
+          picture: `${origin}/pictures/${people.indexOf(of as never) + 20}.jpg`,
+          link: `${origin}/${of}`,
+          followers: 1206 + 37 * of.length,
+        })
+      }
       if (url.pathname === '/api/followers')
         return json(response, {
-          people: people
-            .filter((one) => one !== query.get('of'))
-            .map((one, at) => ({
-              account: one,
-              name: one
-                .split('.')
-                .map((part) => part.charAt(0).toUpperCase() + part.slice(1))
-                .join(' '),
-              picture: `${origin}/pictures/${at + 40}.jpg`,
-              link: `${origin}/${one}`,
-            })),
+          people: [...fans, ...people.filter((one) => one !== query.get('of'))].map((one) => ({
+            account: one,
+            name: nameOf(one),
+            picture: `${origin}/portraits/${fans.indexOf(one as never) < 0 ? 'prudence' : fanDrawn[fans.indexOf(one as never)]}.jpg`,
+            link: `${origin}/${one}`,
+          })),
         })
       if (url.pathname === '/api/showable')
         return json(response, {

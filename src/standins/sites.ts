@@ -107,6 +107,7 @@ export const standinSites: readonly StandinSite[] = [
     slots: [
       { id: 'notes', label: 'Garden notes' },
       { id: 'beds', label: 'Pictures' },
+      { id: 'the-page', label: 'The page' },
     ],
     save: (snippet) => snippet,
     policy: (delivery) =>

@@ -125,6 +125,11 @@ export const moreFacts = {
   /** Who had posted what is passed on here. */
   sharedFrom: z.string().optional(),
   likes: z.number().optional(),
+  /** Stands for an account or a page itself, not for one of its entries; further pictures show who follows it. */
+  isPage: z.literal(true).optional(),
+  followers: z.int().min(0).optional(),
+  /** How many are there just now; its pictures show some of them, and are captioned by their names. */
+  attendeeCount: z.int().min(0).optional(),
 }
 
 /** What the studio adds to an item that a source gave. */

@@ -2,9 +2,9 @@
  * What a column of a table can mean, for each type of item: how it is guessed, read, and shown in an example table. A
  * fact that can be corrected by hand is written in its field as it would be in a cell.
  */
-import type { Item, ItemType } from '../items/item'
+import type { ItemType } from '../items/item'
 import { oneLine } from '../items/text'
-import { currencies, degrees, type Draft, list, moment, place, readNumber, text } from './columnValues'
+import { currencies, list, moment, readNumber, text } from './columnValues'
 import { readDate } from './dates'
 import { resolve } from './address'
 import { named, type Column, type Correct } from './column'

@@ -2,12 +2,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { readBytes } from './all'
 
-const bytes = (text: string) => new TextEncoder().encode(text)
-const read = (text: string, url = 'https://kiln.example/feeds/all.xml', contentType?: string) =>
-  readBytes(bytes(text), { url, contentType })
-const rss = (items: string, more = '') =>
-  `<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:m="http://media.example/mrss/"><channel><title>Kiln</title>${more}${items}</channel></rss>`
-
 describe('what was made to hang or to break whoever reads it', () => {
   const span = { from: Date.parse('2026-01-01'), to: Date.parse('2028-01-01') }
   const event = (rule: string, start = '19700101T000000Z') =>

@@ -16,6 +16,8 @@ const summary = z.object({
       isPrivate: z.boolean(),
       publicCanEnter: z.boolean(),
       link: z.url(),
+      forNewcomers: z.boolean().default(false),
+      seen: z.array(z.object({ name: z.string(), picture: z.url() })).default([]),
     }),
   ),
 })
@@ -25,6 +27,7 @@ export const community: Connector = {
   label: 'Hearthroom',
   hint: 'Rooms of a community, and who is in them',
   signIn: 'none',
+  everyMinutes: 5,
   async list(access) {
     const { name, here, rooms } = await access.json('/api/summary', summary)
     const open = rooms.filter((room) => !room.isPrivate && room.publicCanEnter)
@@ -49,10 +52,16 @@ export const community: Connector = {
         type: 'Place',
         guid: room.id,
         name: room.name,
-        text: `${room.about}. ${room.here} here now.`,
+        text: room.about,
+        attendeeCount: room.here,
         url: room.publicCanEnter ? room.link : enter,
-        image: [],
-        keywords: [],
+        image: room.seen.map(({ name, picture }) => ({
+          url: picture,
+          caption: name,
+          width: 320,
+          height: 400,
+        })),
+        keywords: room.forNewcomers ? ['newcomers'] : [],
         ...(room.isPrivate || !room.publicCanEnter
           ? {
               visibility: 'private' as const,

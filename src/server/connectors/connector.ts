@@ -37,6 +37,8 @@ export interface Connector {
   readonly hint: string
   /** `oauth`: the owner signs in over there; `key`: a key is pasted; `none`: it is open. */
   readonly signIn: 'oauth' | 'key' | 'none'
+  /** How often it is read at first, where the usual would be too seldom. */
+  readonly everyMinutes?: number
   /** Header that carries the key, for `key`. */
   readonly keyHeader?: string
   /** OAuth 2.0 endpoints below the service's origin. */

@@ -1,7 +1,7 @@
 /** Lumenfold, a network for pictures and posts: posts by, about, liked, by topic, by words, of a kept group; collections; who follows. */
 import * as z from 'zod'
 import type { ReadItem } from '@/core/items/item'
-import type { Connector, Showable } from './connector'
+import type { Access, Connector, Showable } from './connector'
 
 const lists = z.object({
   me: z.string(),
@@ -30,6 +30,14 @@ const posts = z.object({
     }),
   ),
 })
+const about = z.object({
+  account: z.string(),
+  name: z.string(),
+  about: z.string(),
+  picture: z.url(),
+  link: z.url(),
+  followers: z.int().min(0),
+})
 const followers = z.object({
   people: z.array(z.object({ account: z.string(), name: z.string(), picture: z.url(), link: z.url() })),
 })
@@ -45,6 +53,12 @@ export const pictures: Connector = {
     const words = search.name.trim()
     const all: Showable[] = [
       { key: `by=${me}`, label: `Posts by ${me}`, hint: 'The account that signed in', group: 'This account' },
+      {
+        key: `page=${me}`,
+        label: `The page of ${me}`,
+        hint: 'Who it is, who follows, and its posts',
+        group: 'This account',
+      },
       { key: `about=${me}`, label: `Posts that name ${me}`, hint: '', group: 'This account' },
       { key: `liked=${me}`, label: `Posts that ${me} liked`, hint: '', group: 'This account' },
       {
@@ -104,32 +118,60 @@ export const pictures: Connector = {
         next: undefined,
       }
     }
+    // A page tells of itself before its first posts.
+    const isPage = kind === 'page'
+    const page = isPage && !cursor ? [await pageItem(access, value)] : []
     const answer = await access.json(
-      `/api/posts?${kind}=${encodeURIComponent(value)}${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
+      `/api/posts?${isPage ? 'by' : kind}=${encodeURIComponent(value)}${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
       posts,
     )
     return {
       total: answer.total,
       next: answer.next ?? undefined,
-      items: answer.posts.map((post): ReadItem => ({
-        type: 'SocialMediaPosting',
-        guid: post.id,
-        url: post.link,
-        name: '',
-        text: post.words,
-        author: { name: post.account },
-        image: post.picture
-          ? [{ url: post.picture, width: post.picture_size?.[0], height: post.picture_size?.[1] }]
-          : [],
-        datePublished: post.when,
-        keywords: post.marks,
-        likes: post.hearts,
-        inReplyTo: post.answer_to ?? undefined,
-        sharedFrom: post.first_by ?? undefined,
-        ...(post.audience === 'everyone'
-          ? {}
-          : { visibility: 'private' as const, hiddenBecause: `the post is for ${post.audience} only` }),
-      })),
+      items: [
+        ...page,
+        ...answer.posts.map((post): ReadItem => ({
+          type: 'SocialMediaPosting',
+          guid: post.id,
+          url: post.link,
+          name: '',
+          text: post.words,
+          author: { name: post.account },
+          image: post.picture
+            ? [{ url: post.picture, width: post.picture_size?.[0], height: post.picture_size?.[1] }]
+            : [],
+          datePublished: post.when,
+          keywords: post.marks,
+          likes: post.hearts,
+          inReplyTo: post.answer_to ?? undefined,
+          sharedFrom: post.first_by ?? undefined,
+          ...(post.audience === 'everyone'
+            ? {}
+            : { visibility: 'private' as const, hiddenBecause: `the post is for ${post.audience} only` }),
+        })),
+      ],
     }
   },
+}
+
+/** The account itself, with some of those who follow it among its pictures. */
+async function pageItem(access: Access, account: string): Promise<ReadItem> {
+  const of = encodeURIComponent(account)
+  const self = await access.json(`/api/account?of=${of}`, about)
+  const { people } = await access.json(`/api/followers?of=${of}`, followers)
+  const picture = (url: string, caption: string) => ({ url, caption })
+  return {
+    type: 'Person',
+    guid: `page ${self.account}`,
+    name: self.name,
+    text: self.about,
+    url: self.link,
+    image: [
+      picture(self.picture, self.name),
+      ...people.slice(0, 6).map((one) => picture(one.picture, one.name)),
+    ],
+    keywords: [],
+    isPage: true,
+    followers: self.followers,
+  }
 }

@@ -5,6 +5,7 @@ import { colourControl, type ColourOptions } from './colour'
 import type { ControlType } from './control'
 import { fontControl, type FontOptions } from './font'
 import { numberControl, type NumberOptions } from './number'
+import { orderControl, type OrderOptions } from './order'
 import { rulesControl, type RulesOptions } from './rules'
 import { sourcesControl, type SourcesOptions } from './sources'
 import { textControl, type TextOptions } from './text'
@@ -21,6 +22,7 @@ export type Control =
   | FontOptions
   | SourcesOptions
   | RulesOptions
+  | OrderOptions
 
 const types: { readonly [T in Control['type']]: unknown } = {
   choice: choiceControl,
@@ -32,6 +34,7 @@ const types: { readonly [T in Control['type']]: unknown } = {
   font: fontControl,
   sources: sourcesControl,
   rules: rulesControl,
+  order: orderControl,
 }
 
 /** A field holds its control by its type alone; every maker makes one of these. */

@@ -113,6 +113,7 @@ export async function addConnected(
   const connection = await connectionOf(client.id, connector, input.connectionId)
   if (!connection && connector.signIn !== 'none')
     throw new ProblemError(problem('connection_lost', { label: connector.label }))
+  const minutes = connector.everyMinutes ?? defaultIntervalMinutes
   const address = connectedAddress(connector.id, connection?.id, input.key)
   await demandNew(client.id, address)
   await demandRoom(actor)
@@ -133,8 +134,8 @@ export async function addConnected(
         history: [],
         options,
         connectionId: connection?.id ?? null,
-        intervalMinutes: defaultIntervalMinutes,
-        nextAt: dueIn(defaultIntervalMinutes),
+        intervalMinutes: minutes,
+        nextAt: dueIn(minutes),
       },
       { transaction },
     )

@@ -1,10 +1,10 @@
 'use client'
-/** One of a few: joined buttons, in two rows where they are more than three; one of many: a list. */
+/** One of a few: joined buttons, three in a row where they are more; one of many: a list. */
 import type { ChoiceOptions } from '@/core/settings/controls/choice'
 import { inputClass } from '../../parts/TextField'
 import type { ControlProps } from './control'
 
-const mostJoined = 6
+const mostJoined = 9
 const mostInRow = 3
 
 export function ChoiceControl({

@@ -6,6 +6,7 @@ import { ColourControl } from './ColourControl'
 import type { ControlProps } from './control'
 import { FontControl } from './FontControl'
 import { NumberControl } from './NumberControl'
+import { OrderControl } from './OrderControl'
 import { RulesControl } from './RulesControl'
 import { TextControl } from './TextControl'
 import { ToggleControl } from './ToggleControl'
@@ -21,6 +22,7 @@ const components: { readonly [T in Control['type']]: unknown } = {
   font: FontControl,
   sources: () => null, // the Gather panel shows sources itself
   rules: RulesControl,
+  order: OrderControl,
 }
 
 export const componentFor = (type: Control['type']) => components[type] as ComponentType<ControlProps>
