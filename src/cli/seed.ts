@@ -198,6 +198,7 @@ export async function seed(standinsPort: number): Promise<void> {
     key: 'rooms',
     label: 'The listeners',
   })
+  await refresh(hearth.id) // a frame is as high as what there is when it is copied
   await live({
     client: quay,
     kind: 'community',

@@ -78,6 +78,8 @@ export interface PageFacts {
   /** Origin of delivery. */
   readonly delivery: string
   readonly background: string
+  /** Behind a widget that brings a background of its own, in a frame higher than it; undefined where the page shows through. */
+  readonly frame?: string
 }
 
 /** What a page of delivery's own shows in its shadow root. */
@@ -130,7 +132,7 @@ function page(
     .join('')
   const layout =
     form === 'frame'
-      ? 'body{margin:0;background:transparent}'
+      ? `body{margin:0;background:${facts.frame ?? 'transparent'}}`
       : `body{margin:0;background:${facts.background}}main{max-width:72rem;margin:0 auto;padding:clamp(16px,4vw,48px)}h1{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
   const jsonLd = shown?.jsonLd
     ? `<script type="application/ld+json">${JSON.stringify(shown.jsonLd).replace(/</g, '\\u003c')}</script>`

@@ -15,7 +15,7 @@ import { stored } from '../stored'
 
 /** Letters of an item's text that are kept for summaries and rules. */
 const textLimit = 4_000
-const picturesAnItem = 4
+const picturesAnItem = 8
 
 /**
  * Stores one reading of a source. Items that are no longer in it are marked gone, unless only part of it could be read.

@@ -8,7 +8,7 @@ import { brotliCompress, constants, gzip } from 'node:zlib'
 import type { Transaction } from 'sequelize'
 import * as z from 'zod'
 import { getKind } from '@/kinds/all'
-import { artifactOf, entryPageOf, offArtifact, pageOf, type Artifact } from '@/kinds/artifact'
+import { artifactOf, entryPageOf, type PageFacts, offArtifact, pageOf, type Artifact } from '@/kinds/artifact'
 import { chosenFor, type KindContext, type Values } from '@/kinds/contract'
 import { drawn, entriesOf, prepare, type Prepared } from '@/kinds/render'
 import type { Settings } from '@/core/settings/field'
@@ -64,6 +64,7 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const files = await filesOf(artifact, live?.prepared, {
     title: live ? titleFor(live.prepared.values, client.name) : client.name,
     background: brand.colours.background,
+    frame: live ? frameBackground(live.prepared.values) : undefined,
   })
   await db().ArtifactRow.upsert(
     {
@@ -112,6 +113,9 @@ export async function prepareRelease(
 
 export const sourcesIn = (settings: Settings): readonly string[] => chosenFor('sources', settings)
 
+const frameBackground = (values: Values): string | undefined =>
+  values['look.transparent'] === false ? String(values['look.background']) : undefined
+
 /** What visitors read as the widget's title: its own, else its heading, else whose it is. Its name in the studio is never shown. */
 export const titleFor = (values: Values, clientName: string): string =>
   [values['place.title'], values['heading.text']]
@@ -123,7 +127,7 @@ const htmlType = 'text/html; charset=utf-8'
 async function filesOf(
   artifact: Artifact,
   prepared: Prepared | undefined,
-  facts: { title: string; background: string },
+  facts: Omit<PageFacts, 'delivery'>,
 ): Promise<z.infer<typeof storedFiles>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
   const { entries, css } = prepared ? entriesOf(prepared) : { entries: [], css: '' }
