@@ -152,14 +152,35 @@ describe('reading through it', () => {
     await going
     expect(await s.db().ItemRow.count({ where: { sourceId: source.id } })).toBe(0)
   })
+  test('a page of an account tells who it is and who follows it, before its posts', async () => {
+    const source = await read(await connect(), 'pictures', 'page=kiln.and.tide')
+    const items = await s.itemsOfSources(actor, [source.id])
+    const [page] = items.filter((one) => one.isPage)
+    expect(page).toMatchObject({
+      type: 'Person',
+      name: 'Kiln & Tide',
+      text: 'Three potters and a tide table.',
+      followers: expect.any(Number) as unknown,
+    })
+    expect(page!.image.map((one) => one.caption)).toEqual(
+      expect.arrayContaining(['Kiln & Tide', 'Oda Brask', 'Wilf Tanner']),
+    )
+    const posts = items.filter((one) => !one.isPage)
+    expect(posts.length).toBeGreaterThan(5)
+    expect(new Set(posts.map((one) => one.author?.name))).toEqual(new Set(['kiln.and.tide']))
+  })
   test('rooms: the private one and the one that nobody could enter never show', async () => {
     const source = await read(undefined, 'community', 'rooms')
-    expect([source.items, source.closed]).toEqual([5, 2])
-    expect((await s.itemsOfSources(actor, [source.id])).map((one) => one.name)).toEqual([
-      'Newcomers',
-      'Listening room',
-      'Swap and lend',
+    const row = await s.db().Source.findByPk(source.id, { rejectOnEmpty: true })
+    expect([source.items, source.closed, row.intervalMinutes]).toEqual([6, 2, 5])
+    const rooms = await s.itemsOfSources(actor, [source.id])
+    expect(rooms.map((one) => [one.name, one.attendeeCount, one.image.length])).toEqual([
+      ['The Fiddle Room', 31, 3],
+      ['Who plays what tonight', 9, 2],
+      ['Lifts and last ferries', 14, 1],
+      ['The Lobby', 0, 0],
     ])
+    expect(JSON.stringify(rooms)).not.toMatch(/Committee|Stewards/)
     const widget = await s.createWidget(actor, client, { kind: 'feed', name: 'Rooms' })
     await s.changeDraft(actor, widget.id, 0, [{ path: 'sources', from: [], to: [source.id], label: '' }])
     expect((await s.sortingTableOf(actor, widget.id)).rows.flatMap((row) => row.closedBecause ?? [])).toEqual(
