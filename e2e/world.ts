@@ -77,22 +77,49 @@ export async function ownFeed(browser: Browser, client: string): Promise<{ id: s
   )
 }
 
+interface Made {
+  readonly id: string
+  readonly ref: string
+  readonly settings: Record<string, unknown>
+}
+
 /** A live feed widget made by the API. @param settings - beside the source */
 export async function liveWidget(
   browser: Browser,
   clientName: string,
   settings: Readonly<Record<string, unknown>>,
   from = 'cards',
-): Promise<{ id: string; ref: string; settings: Record<string, unknown> }> {
+): Promise<Made> {
   const client = await clientNamed(browser, clientName)
   const source = await ownFeed(browser, client)
-  const widget = await api<{ id: string; ref: string; settings: Record<string, unknown> }>(
-    browser,
-    'POST',
-    `/clients/${client}/widgets`,
-    { kind: 'feed', name: 'Made by a test', from },
-  )
-  const patches = Object.entries({ sources: [source!.id], ...settings }).map(([path, to]) => ({
+  return make(browser, client, 'feed', from, { sources: [source!.id], ...settings })
+}
+
+/** A live widget of any kind, from a source that the demo gave its client. @param label - the source's */
+export async function liveKind(
+  browser: Browser,
+  clientName: string,
+  kind: string,
+  from: string,
+  label: string,
+  settings: Readonly<Record<string, unknown>> = {},
+): Promise<Made> {
+  const client = await clientNamed(browser, clientName)
+  const sources = await api<{ id: string; label: string }[]>(browser, 'GET', `/clients/${client}/sources`)
+  const source = sources.find((one) => one.label === label)
+  return make(browser, client, kind, from, { sources: [source!.id], ...settings })
+}
+
+async function make(
+  browser: Browser,
+  client: string,
+  kind: string,
+  from: string,
+  settings: Readonly<Record<string, unknown>>,
+): Promise<Made> {
+  const name = 'Made by a test'
+  const widget = await api<Made>(browser, 'POST', `/clients/${client}/widgets`, { kind, name, from })
+  const patches = Object.entries(settings).map(([path, to]) => ({
     path,
     from: widget.settings[path],
     to,

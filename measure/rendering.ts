@@ -28,7 +28,7 @@ async function kindsForReact(): Promise<readonly Kind[]> {
     setup({ onLoad, onResolve }) {
       onResolve({ filter: /^preact$/ }, () => ({ path: 'preact', namespace: 'stand-in' }))
       onLoad({ filter: /.*/, namespace: 'stand-in' }, () => ({
-        contents: `export { createElement as h } from 'react'`,
+        contents: `export { createElement as h, Fragment } from 'react'`,
         resolveDir: folder,
       }))
       onLoad({ filter: /src\/kinds\/.*\.tsx$/ }, async ({ path: file }) => ({

@@ -6,14 +6,14 @@ import { changeClient, createClient } from '../server/services/clients/clients'
 import { linkProducts } from '../server/services/items/decisions'
 import { itemsOf } from '../server/services/items/items'
 import { importPlaces } from '../server/services/clients/places'
-import { addKey } from '../server/services/sources/connections'
 import { addPage, addSite } from '../server/services/sites/sites'
 import { refresh } from '../server/services/sources/refreshing'
 import { addConnected, addSource } from '../server/services/sources/sources'
 import { addFile } from '../server/services/sources/tables'
 import { changeDraft, createWidget } from '../server/services/widgets/widgets'
 import { connectAccount, makeLive, person, type Live } from './seedTools'
-import { brands, county, peopleKey, plantTable, recordings } from './seedData'
+import { brands, county, plantTable, recordings } from './seedData'
+import { seedVets } from './seedVets'
 
 export async function seed(standinsPort: number): Promise<void> {
   if ((await db().Agency.count()) > 0) return
@@ -312,68 +312,13 @@ export async function seed(standinsPort: number): Promise<void> {
     settings: { 'write.url': 'https://county-opinions.example/marlowick-bakery' },
   })
 
-  const register = await addKey(designer, vets, 'people', peopleKey)
-  const everybody = await addConnected(designer, vets, {
-    connector: 'people',
-    connectionId: register.id,
-    key: 'of=juniper',
-    label: 'The practice',
-  })
-  const people = {
-    client: vets,
-    kind: 'team',
-    source: everybody.id,
+  await seedVets({
+    designer,
+    vets,
+    vetsInArabic,
     page: vetsSite.pages[0]!,
-    standin: 4,
-  } as const
-  await live({
-    ...people,
-    name: 'Who you will meet',
-    from: 'portraits',
-    slot: 'portraits',
-    form: 'element',
-    widths: [350, 720, 1120],
-    settings: { 'look.font': 'brand' },
-  })
-  await live({
-    ...people,
-    name: 'Directory',
-    from: 'directory',
-    slot: 'directory',
-    form: 'element',
-    widths: [350, 720, 1120],
-    settings: { 'heading.text': 'Everybody at the practice', 'look.font': 'brand', 'facts.picture': false },
-  })
-  const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)
-  const arabicPeople = await addConnected(designer, vetsInArabic, {
-    connector: 'people',
-    connectionId: arabicRegister.id,
-    key: 'of=juniper-ar',
-    label: 'The practice',
-  })
-  const arabicOpinions = await addConnected(designer, vetsInArabic, {
-    connector: 'reviews',
-    key: 'b7 جونيبر لين البيطرية',
-    label: 'Reviews in Arabic',
-  })
-  const arabic = { client: vetsInArabic, page: arabicSite.pages[0]!, standin: 4, form: 'element' } as const
-  await live({
-    ...arabic,
-    kind: 'team',
-    name: 'Who you will meet',
-    from: 'portraits',
-    source: arabicPeople.id,
-    slot: 'portraits-ar',
-    widths: [350, 720, 1120],
-  })
-  await live({
-    ...arabic,
-    kind: 'reviews',
-    name: 'What people say',
-    from: 'row',
-    source: arabicOpinions.id,
-    slot: 'reviews-ar',
-    widths: [350, 720, 1120],
+    arabicPage: arabicSite.pages[0]!,
+    live,
   })
 
   const programme = await addSource(designer, quay, {

@@ -1,0 +1,169 @@
+/** What widgets do once they are live: pictures that open, rows that fit, lines that go by, rooms that are kept up to date. */
+import { beforeAll, describe, expect, test } from '@jest/globals'
+import { violationsIn } from './axe'
+import type { Browser } from './browser'
+import { element, script, startOwnPage } from './ownPage'
+import { api, liveKind, liveWidget, signedIn, world } from './world'
+
+const own = startOwnPage()
+const { open, settled, studio } = own
+let browser: Browser
+beforeAll(() => void ({ browser } = own))
+
+const root = `document.querySelector('[data-yimble]').shadowRoot`
+const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
+const press = (key: string) => browser.driver.actions().sendKeys(key).perform()
+const keys = { enter: '\uE007', escape: '\uE00C', left: '\uE012', right: '\uE014' } as const
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
+
+describe('a picture opened large', () => {
+  const at = `${root}.querySelector('[data-at]').textContent`
+  const isOpen = `${root}.querySelector('dialog').open`
+  test('by keyboard alone: it opens, moves on and back, and gives the focus back to where one is', async () => {
+    await studio()
+    const label = 'The page of wick.and.willow'
+    const widget = await liveKind(browser, 'Wick & Willow Nursery', 'picture-products', 'squares', label)
+    await open(`<p style="height:1500px">before</p>${element(widget.ref)}${script}`)
+    await settled(1)
+    await browser.until<boolean>(`Boolean(${root}.querySelector('dialog'))`, Boolean)
+    await wait(500) // the behaviour comes after the picture
+    await inPage(`${root}.querySelector('[part=title] a').focus()`)
+    await press(keys.enter)
+    await browser.until<boolean>(isOpen, Boolean)
+    expect(await inPage(at)).toMatch(/^1 of \d$/)
+    expect(await inPage(`${root}.querySelector('dialog').getAttribute('aria-label')`)).toBe(
+      'Lace by the gate.',
+    )
+    expect(await inPage(`${root}.querySelector('dialog [part=products]').hidden`)).toBe(false)
+    expect(await inPage(`${root}.querySelector('[data-go=back]').disabled`)).toBe(true)
+    expect(await violationsIn(browser)).toEqual([])
+    await press(keys.right)
+    expect(await inPage(at)).toMatch(/^2 of/)
+    await press(keys.right)
+    await press(keys.left)
+    expect(await inPage(at)).toMatch(/^2 of/)
+    expect(await inPage(`document.documentElement.style.overflow`)).toBe('hidden')
+    await press(keys.escape)
+    await browser.until<boolean>(isOpen, (value) => !value)
+    expect(await inPage(`document.documentElement.style.overflow`)).toBe('')
+    expect(await inPage(`${root}.activeElement.textContent`)).toBe('The fern that came back.')
+  })
+  test('on a page with a strict policy, by mouse, and nothing is logged', async () => {
+    await browser.viewport(390, 844, true)
+    await browser.driver.manage().logs().get('browser')
+    await browser.driver.get(world.nursery)
+    const beds = `document.querySelector('#beds [data-yimble]').shadowRoot`
+    await browser.until<number>(
+      `document.querySelector('#beds [data-yimble]')?.shadowRoot?.querySelectorAll('[part=card]').length ?? 0`,
+      (count) => count === 8,
+    )
+    await wait(800)
+    await inPage(`${beds}.querySelectorAll('[part=title] a')[1].click()`)
+    await browser.until<boolean>(`${beds}.querySelector('dialog').open`, Boolean)
+    await inPage(`${beds}.querySelector('[data-go=on]').click()`)
+    expect(await inPage(`${beds}.querySelector('[data-at]').textContent`)).toBe('3 of 8')
+    expect(await inPage(`${beds}.querySelector('dialog').scrollWidth`)).toBeLessThanOrEqual(390)
+    await inPage(`${beds}.querySelector('[data-go=shut]').click()`)
+    await browser.until<boolean>(`${beds}.querySelector('dialog').open`, (value) => !value)
+    const logged = await browser.driver.manage().logs().get('browser')
+    expect(logged.map((one) => one.message).filter((text) => /Content Security|Refused/.test(text))).toEqual(
+      [],
+    )
+    await browser.viewport(1280, 800)
+  })
+})
+
+describe('a mosaic', () => {
+  test.each([900, 620, 340])(
+    'at %i px: pictures of a row are equally high, and full rows end at the edge',
+    async (width) => {
+      await studio()
+      const label = 'The page of kiln.and.tide'
+      const widget = await liveKind(browser, 'Kiln & Tide', 'pictures', 'mosaic', label, { 'rules.limit': 9 })
+      await open(`<div style="width:${width}px">${element(widget.ref)}</div>${script}`)
+      await settled(1)
+      const boxes = await inPage<{ top: number; height: number; right: number }[]>(
+        `[...${root}.querySelectorAll('[part=picture]')].map((one) => { const { top, height, right } = one.getBoundingClientRect(); return { top: Math.round(top), height, right } })`,
+      )
+      expect(boxes).toHaveLength(9)
+      const rows = [...new Set(boxes.map((one) => one.top))].map((top) =>
+        boxes.filter((one) => one.top === top),
+      )
+      expect(rows.length).toBeGreaterThan(1)
+      for (const row of rows) {
+        const heights = row.map((one) => one.height)
+        expect(Math.max(...heights) - Math.min(...heights)).toBeLessThan(1.5)
+      }
+      const left = await inPage<number>(
+        `document.querySelector('[data-yimble]').getBoundingClientRect().left`,
+      )
+      for (const row of rows.slice(0, -1)) expect(Math.abs(row.at(-1)!.right - left - width)).toBeLessThan(2)
+    },
+  )
+})
+
+describe('a line that goes by', () => {
+  const moved = `Math.round(${root}.querySelector('[data-cards]').scrollLeft)`
+  test('moves, stops for whoever stops it, and goes on', async () => {
+    await studio()
+    const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'ticker')
+    await open(`<div style="width:420px">${element(widget.ref)}</div>${script}`)
+    await settled(1)
+    await browser.until<number>(moved, (px) => px > 5)
+    await inPage(`${root}.querySelector('[data-move=pause]').click()`)
+    const stopped = await inPage<number>(moved)
+    await wait(500)
+    expect(await inPage(moved)).toBe(stopped)
+    expect(await inPage(`${root}.querySelector('[data-move=pause]').getAttribute('aria-pressed')`)).toBe(
+      'true',
+    )
+    await inPage(`${root}.querySelector('[data-move=pause]').click()`)
+    await browser.until<number>(moved, (px) => px > stopped + 3)
+    expect(await violationsIn(browser)).toEqual([])
+    // Copies that follow behind are for the eye only.
+    expect(
+      await inPage(`[...${root}.querySelectorAll('[inert]')].every((one) => one.ariaHidden === 'true')`),
+    ).toBe(true)
+  })
+  test('stands still for those who asked for less motion', async () => {
+    await studio()
+    const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'ticker')
+    await browser.protocol('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],
+    })
+    await open(`<div style="width:420px">${element(widget.ref)}</div>${script}`)
+    await settled(1)
+    await wait(900)
+    expect(await inPage(moved)).toBe(0)
+    await browser.protocol('Emulation.setEmulatedMedia', { features: [] })
+  })
+})
+
+describe('rooms of a community', () => {
+  const roomsHere = `[...${root}.querySelectorAll('[part=title]')].map((one) => one.textContent)`
+  test('are kept up to date on a page that stays open', async () => {
+    await studio()
+    const widget = await liveKind(browser, 'The Old Quay Music Hall', 'community', 'rooms', 'The listeners')
+    const faster = `const every = window.setInterval; window.setInterval = (act, ms) => every(act, ms === 60000 ? 300 : ms)`
+    await open(element(widget.ref) + script, '', {}, faster)
+    await settled(1)
+    expect(await inPage(roomsHere)).toContain('The Lobby')
+    // Somebody hides a room meanwhile, in a browser of their own.
+    const other = await signedIn()
+    try {
+      const [source] = widget.settings.sources as string[]
+      const items = await api<{ id: string; name: string }[]>(other, 'GET', `/sources/${source}/items`)
+      const lobby = items.find((one) => one.name === 'The Lobby')!
+      await api(other, 'POST', `/widgets/${widget.id}/decisions`, { itemIds: [lobby.id], hidden: true })
+    } finally {
+      await other.close()
+    }
+    // What browsers keep of an answer, they keep for half a minute at the most.
+    await browser.until<string[]>(
+      roomsHere,
+      (names) => names.length > 0 && !names.includes('The Lobby'),
+      45_000,
+    )
+    expect(await inPage(roomsHere)).toContain('The Fiddle Room')
+  })
+})
