@@ -124,7 +124,7 @@ beforeAll(async () => {
         "import { feed } from './feed/kind'",
         "import { feed } from './feed/kind'\nimport { tally } from './tally/kind'",
       )
-      .replace('[feed, ', '[tally, feed, '),
+      .replace('  feed,\n', '  tally,\n  feed,\n'),
   )
   running = start()
   await until(isUp, 240_000)

@@ -133,15 +133,15 @@ test('rooms: what the public can’t enter never shows, anywhere', async () => {
   const { id, ref } = await newBench('Rooms')
   await browser.click('//button[contains(., "Hearthroom")]')
   await browser.click(use('Rooms of Old Quay listeners'))
-  await browser.see('//nav[@aria-label="Steps"]//button[contains(., "3 items · 1 source")]', 30_000)
+  await browser.see('//nav[@aria-label="Steps"]//button[contains(., "4 items · 1 source")]', 30_000)
   await browser.until<string>(
     `document.querySelector('header [role=status]')?.textContent`,
     (words) => words === 'Saved',
   )
   await browser.driver.actions().sendKeys('6').perform()
-  await browser.see('//*[contains(., "3 entries become public for the first time")]')
+  await browser.see('//*[contains(., "4 entries become public for the first time")]')
   await browser.click('//section[@aria-label="Publishing"]//button')
-  await untilLive(ref, (text) => text.includes('Listening room'))
+  await untilLive(ref, (text) => text.includes('The Fiddle Room'))
   const text = await liveText(ref)
   for (const closed of ['Committee', 'Stewards']) expect(text).not.toContain(closed)
   await browser.driver.get(`${world.studio}/widgets/${id}/table`)

@@ -23,7 +23,9 @@ describe('a picture opened large', () => {
     await studio()
     const label = 'The page of wick.and.willow'
     const widget = await liveKind(browser, 'Wick & Willow Nursery', 'picture-products', 'squares', label)
-    await open(`<p style="height:1500px">before</p>${element(widget.ref)}${script}`)
+    await open(
+      `<main><h1>Client</h1><p style="height:1500px">before</p>${element(widget.ref)}</main>${script}`,
+    )
     await settled(1)
     await browser.until<boolean>(`Boolean(${root}.querySelector('dialog'))`, Boolean)
     await wait(500) // the behaviour comes after the picture
@@ -97,7 +99,9 @@ describe('a mosaic', () => {
       const left = await inPage<number>(
         `document.querySelector('[data-yimble]').getBoundingClientRect().left`,
       )
-      for (const row of rows.slice(0, -1)) expect(Math.abs(row.at(-1)!.right - left - width)).toBeLessThan(2)
+      // A picture alone in its row grows no further than pleases.
+      for (const row of rows.slice(0, -1).filter((one) => one.length > 1))
+        expect(Math.abs(row.at(-1)!.right - left - width)).toBeLessThan(2)
     },
   )
 })
@@ -107,7 +111,7 @@ describe('a line that goes by', () => {
   test('moves, stops for whoever stops it, and goes on', async () => {
     await studio()
     const widget = await liveWidget(browser, 'Kiln & Tide', {}, 'ticker')
-    await open(`<div style="width:420px">${element(widget.ref)}</div>${script}`)
+    await open(`<main style="width:420px"><h1>Client</h1>${element(widget.ref)}</main>${script}`)
     await settled(1)
     await browser.until<number>(moved, (px) => px > 5)
     await inPage(`${root}.querySelector('[data-move=pause]').click()`)
@@ -131,7 +135,7 @@ describe('a line that goes by', () => {
     await browser.protocol('Emulation.setEmulatedMedia', {
       features: [{ name: 'prefers-reduced-motion', value: 'reduce' }],
     })
-    await open(`<div style="width:420px">${element(widget.ref)}</div>${script}`)
+    await open(`<main style="width:420px"><h1>Client</h1>${element(widget.ref)}</main>${script}`)
     await settled(1)
     await wait(900)
     expect(await inPage(moved)).toBe(0)

@@ -17,7 +17,7 @@ import type { Settings } from '@/core/settings/field'
 import { defaultsOf } from '@/core/settings/settings'
 import { buildEmbed } from '@/cli/buildEmbed'
 import { kinds } from '@/kinds/all'
-import { artifactOf, entryPageOf, pageOf } from '@/kinds/artifact'
+import { artifactsOf, entryPageOf, pageOf } from '@/kinds/artifact'
 import type { Kind, StartingPoint } from '@/kinds/contract'
 import { exampleDrawing } from '@/kinds/drawing'
 import { drawn, entriesOf, prepare, type RenderInput } from '@/kinds/render'
@@ -93,13 +93,13 @@ async function writePage(
     reviews: averageStars(sample.items),
   }
   const prepared = prepare(input, sample.items, context)
-  const artifact = artifactOf(context.ref, 1, context.locale, drawn(prepared, context, galleryWidths))
+  const artifacts = artifactsOf(context.ref, 1, context.locale, drawn(prepared, context, galleryWidths))
   const facts = {
     title: `${kind.label}: ${point.label}`,
     delivery: '.',
     background: plainBrand.colours.background,
   }
-  const html = pageOf('frame', artifact, facts)
+  const html = pageOf('frame', artifacts, facts)
   for (const [, ref] of html.matchAll(/\/p\/([0-9a-f]{24})\//g)) refs.add(ref!)
   await writeFile(path.join(target, `${name}.html`), html)
   const { entries, css } = entriesOf(prepared)
@@ -107,7 +107,7 @@ async function writePage(
     for (const entry of entries) {
       const folder = path.join(target, 'h', context.ref)
       await mkdir(folder, { recursive: true })
-      const page = entryPageOf(entry, css, artifact, { ...facts, delivery: '../..' }).replaceAll(
+      const page = entryPageOf(entry, css, artifacts.shown, { ...facts, delivery: '../..' }).replaceAll(
         '"./',
         '"../../',
       )
@@ -120,7 +120,7 @@ async function writePage(
     sample: sample.id,
     direction: direction.id,
     font,
-    heights: Object.fromEntries(artifact.reserve.map(({ from, height }) => [from, height])),
+    heights: Object.fromEntries(artifacts.shown.reserve.map(({ from, height }) => [from, height])),
     cards: prepared.counts.shown,
   }
 }

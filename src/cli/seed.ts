@@ -303,6 +303,22 @@ export async function seed(standinsPort: number): Promise<void> {
   })
   await live({
     ...review,
+    name: 'In a corner',
+    from: 'list',
+    page: bakerySite.pages[0]!,
+    slot: 'corner',
+    form: 'element',
+    widths: [350, 728, 480],
+    settings: {
+      'opening.as': 'drawer',
+      'opening.title': 'What people say',
+      'button.words': 'What people say',
+      'rules.limit': 12,
+      'drawer.width': 460,
+    },
+  })
+  await live({
+    ...review,
     name: 'All reviews',
     from: 'wall',
     page: bakeryReviews,

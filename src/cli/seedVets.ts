@@ -55,6 +55,23 @@ export async function seedVets({
     widths: [350, 720, 1120],
     settings: { 'heading.text': 'Everybody at the practice', 'look.font': 'brand', 'facts.picture': false },
   })
+  await live({
+    ...people,
+    name: 'At the edge',
+    from: 'column',
+    slot: 'edge',
+    form: 'element',
+    widths: [350, 720, 1120],
+    settings: {
+      'opening.as': 'dialog',
+      'opening.title': 'Whom to ask',
+      'dialog.width': 420,
+      'button.words': 'Whom to ask',
+      'button.at': 'edge-end',
+      'contact.email': true,
+      'facts.summary': '0',
+    },
+  })
   const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)
   const arabicPeople = await addConnected(designer, vetsInArabic, {
     connector: 'people',

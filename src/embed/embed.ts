@@ -1,4 +1,5 @@
 /** The program behind a snippet: finds our elements, now and later, and mounts each. Several copies of it share one. */
+import type { LinksChunk } from './behaviours/links'
 import { mount, unmount, type Surroundings } from './mount'
 
 /** Set by the build: behaviour name → path of its chunk. */
@@ -15,9 +16,17 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
     chunks: yimbleChunks,
     data: new Map(),
     running: new Map(),
+    openings: new Map(),
     busy: undefined,
   }
+  let links: Promise<unknown> | undefined
   const scan = () => {
+    // Words of the page that open a widget: watched by a program of its own, where there are any.
+    if (!links && document.querySelector('[data-yimble-open]') && yimbleChunks.links)
+      links = import(`${around.delivery}/${yimbleChunks.links}`).then(
+        (chunk: LinksChunk) => chunk.watch(document, around, (element) => mount(element, around)),
+        () => (links = undefined),
+      )
     for (const element of document.querySelectorAll<HTMLElement>('[data-yimble]:not([data-state])'))
       void mount(element, around)
   }

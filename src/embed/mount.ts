@@ -1,7 +1,8 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
-import type { Artifact } from '../kinds/artifact'
+import type { Artifact, Content } from '../kinds/artifact'
+import type { AwayChunk } from './behaviours/away'
+import type { Behaviour, Home, Opening } from './home'
 import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
-import { errorWords } from './words'
 
 export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
 
@@ -10,8 +11,12 @@ export interface Surroundings {
   readonly delivery: string
   /** Path of a behaviour's chunk by its name. */
   readonly chunks: Readonly<Record<string, string>>
-  /** Data by ref; several copies of one widget ask once. */
-  readonly data: Map<string, Promise<Artifact | undefined>>
+  /** Data by address; several copies of one widget ask once. */
+  readonly data: Map<string, Promise<unknown>>
+  /** Widgets that open over the page, by ref; put there by the behaviour `opening`. */
+  readonly openings: Map<string, Opening>
+  /** The surface that is open: there is at most one over the page. */
+  open?: HTMLDialogElement
   /** What ends the behaviours of each element, once it has left the page. */
   readonly running: Map<HTMLElement, (() => void)[]>
   /** Set while a piece put in waits to be drawn: all widgets of the page put in one piece a frame between them. */
@@ -31,7 +36,7 @@ export async function mount(element: HTMLElement, around: Surroundings): Promise
     if (element.shadowRoot?.firstElementChild)
       return await finish(element, element.shadowRoot, undefined, ref, around)
     keepReserve(element)
-    const artifact = (await load(ref, around)) ?? (await again(element, ref, around))
+    const artifact = (await load<Artifact>(`/w/${ref}.json`, around)) ?? (await again(element, ref, around))
     if (artifact) await fill(element, artifact, around)
   } catch {
     setState(element, 'error') // whatever it was, it stays in here
@@ -60,46 +65,42 @@ function keepReserve(element: HTMLElement): void {
   if (height) element.style.setProperty('--yimble-reserve', height)
 }
 
-function load(ref: string, { data, delivery }: Surroundings): Promise<Artifact | undefined> {
-  const running = data.get(ref)
+/** Data of delivery, asked for once. Undefined when it could not be had; the next call asks again. */
+function load<T>(path: string, { data, delivery }: Surroundings): Promise<T | undefined> {
+  const running = data.get(path) as Promise<T | undefined> | undefined
   if (running) return running
-  const loading = fetch(`${delivery}/w/${ref}.json`, { credentials: 'omit' })
-    .then((answer) =>
-      answer.ok || answer.status === 404 || answer.status === 410
-        ? (answer.json() as Promise<Artifact>)
-        : undefined,
-    )
+  const loading = fetch(delivery + path, { credentials: 'omit' })
+    .then((answer) => (answer.ok ? (answer.json() as Promise<T>) : undefined))
     .catch(() => undefined)
-  data.set(ref, loading)
+    .then((value) => {
+      if (value === undefined) data.delete(path)
+      return value
+    })
+  data.set(path, loading)
   return loading
 }
 
 /** Out of reach: says so, tries once more by itself, then offers to. */
 async function again(element: HTMLElement, ref: string, around: Surroundings): Promise<Artifact | undefined> {
   const view = element.ownerDocument.defaultView!
-  around.data.delete(ref)
   await new Promise((done) => view.setTimeout(done, retryMs))
-  const second = await load(ref, around)
+  const second = await load<Artifact>(`/w/${ref}.json`, around)
   if (second) return second
-  around.data.delete(ref)
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
   adopt(
     root,
     ':host{all:initial!important;display:block!important;min-height:var(--yimble-reserve,0)!important;font:inherit!important}p{margin:0;opacity:.8}button{font:inherit;margin-inline-start:.6em}',
   )
-  const document = element.ownerDocument
-  const words = document.createElement('p')
-  const button = document.createElement('button')
-  const [sentence, label] = errorWords(element.closest<HTMLElement>('[lang]')?.lang ?? '')
-  button.textContent = label
-  button.onclick = () => {
-    delete element.dataset.state
-    root.replaceChildren()
-    void mount(element, around)
-  }
-  words.append(sentence, button)
-  words.setAttribute('role', 'status')
-  root.replaceChildren(words)
+  // What it says comes as a file: files are there when data are not.
+  const away = await chunkOf<AwayChunk>('away', around).catch(() => undefined)
+  if (away)
+    root.replaceChildren(
+      away.note(element, () => {
+        delete element.dataset.state
+        root.replaceChildren()
+        void mount(element, around)
+      }),
+    )
   setState(element, 'error')
   return undefined
 }
@@ -110,41 +111,56 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
     element.style.minHeight = '0'
     return setState(element, 'off')
   }
-  const document = element.ownerDocument
-  const { pieces, css, jsonLd } = artifact
-  const cards = pieces.slice(1, -1)
-  const fragment = toFragment(document, pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!)
-  if (!fragment) return setState(element, 'error')
+  const { jsonLd } = artifact
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
-  adopt(root, css)
-  const view = document.defaultView as Window & typeof globalThis
-  await turn(view, around)
-  root.replaceChildren(fragment)
+  if (!(await put(root, root, artifact, around))) return setState(element, 'error')
+  // Of what opens over the page nothing stays in it.
+  if (artifact.opens) element.style.setProperty('min-height', '0')
   element.replaceChildren()
-  const list = root.querySelector<HTMLElement>('[data-cards]')
-  if (list) {
-    // A row is as high as the highest of its cards, so only whole rows may be seen. The frame was just drawn by itself,
-    // so that to ask for its columns lays out nothing else.
-    const { gridAutoFlow, gridTemplateColumns, columnWidth, flexWrap } = view.getComputedStyle(list)
-    const isOneRow = gridAutoFlow === 'column'
-    // Columns that are read downwards, and rows that wrap, are set anew with each card.
-    if (isOneRow || columnWidth !== 'auto' || flexWrap === 'wrap') list.style.visibility = 'hidden'
-    for (const [at, portion] of portionsOf(
-      cards,
-      isOneRow ? 1 : gridTemplateColumns.split(' ').length,
-    ).entries()) {
-      if (at > 0) await turn(view, around)
-      list.append(toFragment(document, portion)!)
-    }
-    list.style.visibility = ''
-  }
   if (jsonLd) {
     // For a long list this is long, too: it gets a frame of its own.
-    await turn(view, around)
-    const data = dataScript(document, JSON.stringify(jsonLd))
+    await turn(element.ownerDocument.defaultView!, around)
+    const data = dataScript(element.ownerDocument, JSON.stringify(jsonLd))
     if (data) element.append(data)
   }
   await finish(element, root, artifact, artifact.ref, around)
+}
+
+/**
+ * Markup into a box of a root, with its styles: a few cards at a time, by whole rows.
+ * @returns false where the page's policy lets no markup through
+ */
+async function put(
+  root: ShadowRoot,
+  box: ShadowRoot | HTMLElement,
+  { pieces, css }: Pick<Content, 'pieces' | 'css'>,
+  around: Surroundings,
+): Promise<boolean> {
+  const document = root.ownerDocument
+  const cards = pieces.slice(1, -1)
+  const fragment = toFragment(document, pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!)
+  if (!fragment) return false
+  const before = box === root ? [] : [...root.adoptedStyleSheets]
+  const sheet = adopt(root, css)
+  root.adoptedStyleSheets = [...before, sheet]
+  const view = document.defaultView as Window & typeof globalThis
+  await turn(view, around)
+  box.replaceChildren(fragment)
+  const list = box.querySelector<HTMLElement>('[data-cards]')
+  if (!list) return true
+  // A row is as high as the highest of its cards, so only whole rows may be seen. The frame was just drawn by itself,
+  // so that to ask for its columns lays out nothing else.
+  const { gridAutoFlow, gridTemplateColumns, columnWidth, flexWrap } = view.getComputedStyle(list)
+  const isOneRow = gridAutoFlow === 'column'
+  // Columns that are read downwards, and rows that wrap, are set anew with each card.
+  if (isOneRow || columnWidth !== 'auto' || flexWrap === 'wrap') list.style.visibility = 'hidden'
+  const columns = isOneRow ? 1 : gridTemplateColumns.split(' ').length
+  for (const [at, portion] of portionsOf(cards, columns).entries()) {
+    if (at > 0) await turn(view, around)
+    list.append(toFragment(document, portion)!)
+  }
+  list.style.visibility = ''
+  return true
 }
 
 /** Waits until no other piece is to be drawn, and takes the frame. */
@@ -187,20 +203,23 @@ async function finish(
   })
   if (artifact) addFonts(document, artifact.fonts)
   const names = artifact?.behaviours ?? element.dataset.behaviours?.split(' ') ?? []
-  for (const name of names) {
-    const chunk = around.chunks[name]
-    if (!chunk) continue
-    try {
-      const { start } = (await import(`${around.delivery}/${chunk}`)) as {
-        start(root: ShadowRoot, locale: string): () => void
-      }
-      const stop = start(root, artifact?.locale ?? document.documentElement.lang)
-      if (element.isConnected) around.running.set(element, [...(around.running.get(element) ?? []), stop])
-      else stop()
-    } catch {
-      // What is there can be read without it.
-    }
+  const home: Home = {
+    element,
+    root,
+    ref,
+    locale: artifact?.locale ?? document.documentElement.lang,
+    opens: artifact?.opens ?? null,
+    around,
+    load: (path) => load(path, around),
+    chunk: (name) => chunkOf(name, around),
+    async fill(box, content) {
+      if (!(await put(root, box, content, around))) throw new Error('no markup gets through')
+      addFonts(document, content.fonts)
+      await behave(content.behaviours, home)
+    },
+    tell: (name) => tell(element, name, { ref }),
   }
+  await behave(names, home)
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
   // In a page of delivery's own a style element stands before it.
   const box = root.querySelector('.y') ?? root.firstElementChild!
@@ -213,6 +232,26 @@ async function finish(
     seen(element, ref, entry?.contentRect, around)
   })
   observer.observe(box)
+}
+
+/** A program that not every page needs. Undefined when none is so called; rejects when it can't be had. */
+async function chunkOf<T>(name: string, { chunks, delivery }: Surroundings): Promise<T | undefined> {
+  const file = chunks[name]
+  return file ? ((await import(`${delivery}/${file}`)) as T) : undefined
+}
+
+async function behave(names: readonly string[], home: Home): Promise<void> {
+  const { element, root, around } = home
+  for (const name of names) {
+    try {
+      const stop = (await home.chunk<Behaviour>(name))?.start(root, home.locale, home)
+      if (!stop) continue
+      if (element.isConnected) around.running.set(element, [...(around.running.get(element) ?? []), stop])
+      else stop()
+    } catch {
+      // What is there can be read without it.
+    }
+  }
 }
 
 /**

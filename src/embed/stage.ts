@@ -64,26 +64,43 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     }
   }
 
+  /** What opens over the page is shown by popover here: the same look, but the focus stays where it is. */
+  let isOpen = true
+  const surfaceHere = () => root.querySelector<HTMLDialogElement>('dialog[part=surface]')
+  const present = () => {
+    const opener = root.querySelector<HTMLElement>('[part=opener]')
+    if (opener && !opener.matches(':popover-open')) opener.showPopover()
+    const surface = surfaceHere()
+    if (!surface) return
+    surface.popover = 'manual'
+    if (isOpen === surface.matches(':popover-open')) return
+    surface.inert = true // showing a dialog would take the focus
+    if (isOpen) surface.showPopover()
+    else surface.hidePopover()
+    surface.inert = false
+  }
+
   let isDue = false
   /** Stays true until somebody scrolls: the widget is brought into view whenever its height or the frame's width changes. */
   let isFollowing = true
   let shownAt = ''
   const measure = () => {
     isDue = false
-    const box = root.firstElementChild
-    const inner = box?.firstElementChild
-    const { width, height } = host.getBoundingClientRect()
+    const surface = surfaceHere()
+    const inside = surface?.querySelector('.inside')
+    const inner = (inside?.firstElementChild ?? root.firstElementChild)?.firstElementChild
+    const { width, height } = (inside ?? host).getBoundingClientRect()
     const { slot, found } = place.now()
     say({
       type: 'measure',
       revision,
       viewport: page.innerWidth,
-      slot: innerWidthOf(page, slot),
+      slot: inside && isOpen ? innerWidthOf(page, inside) : innerWidthOf(page, slot),
       width,
       height,
       pageHeight: Math.round(document.body.getBoundingClientRect().height),
       viewportHeight: page.innerHeight,
-      content: Math.max(inner?.scrollWidth ?? 0, width),
+      content: inside ? (inner?.scrollWidth ?? 0) : Math.max(inner?.scrollWidth ?? 0, width),
       background: backgroundBehind(page, host),
       found,
       nearest: found === 'lost' ? nearestTo(document, place.now().anchor) : [],
@@ -93,7 +110,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       broken: brokenIn(root),
     })
     const key = `${Math.round(height / 40)} ${page.innerWidth} ${page.innerHeight}`
-    if (isFollowing && height > 0 && shownAt !== key) {
+    if (!surface && isFollowing && height > 0 && shownAt !== key) {
       shownAt = key
       show(page, host)
     }
@@ -130,6 +147,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (data.behaviours !== undefined) names = data.behaviours
     if (data.html !== undefined || data.behaviours !== undefined) {
       if (data.html !== undefined) put(document, root, data.html)
+      present()
       void behave()
     }
     if (data.anchor !== undefined) {
@@ -143,6 +161,10 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (data.show) {
       isFollowing = true
       shownAt = ''
+    }
+    if (data.open !== undefined) {
+      isOpen = data.open
+      present()
     }
     if (data.reserve !== undefined) host.style.setProperty('--yimble-reserve', `${data.reserve}px`)
     if (data.width !== undefined) setWidth(document, host, data.width)
@@ -218,7 +240,15 @@ function put(document: Document, root: ShadowRoot, markup: string): void {
   if (!now) return void root.append(next)
   morphdom(now, next, {
     getNodeKey: (node) => (node as HTMLElement).dataset?.key,
-    onBeforeElUpdated: (from, to) => !from.isEqualNode(to),
+    onBeforeElUpdated(from, to) {
+      // What is shown by popover stays so.
+      if (from.matches('dialog'))
+        for (const name of ['popover', 'style']) {
+          const value = from.getAttribute(name)
+          if (value !== null) to.setAttribute(name, value)
+        }
+      return !from.isEqualNode(to)
+    },
   })
 }
 

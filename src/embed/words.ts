@@ -8,6 +8,7 @@ const words: Readonly<Record<string, readonly [sentence: string, again: string]>
   nl: ['Dit deel van de pagina kon niet worden geladen.', 'Opnieuw'],
   pt: ['Não foi possível carregar esta parte da página.', 'Tentar de novo'],
   pl: ['Nie udało się wczytać tej części strony.', 'Spróbuj ponownie'],
+  ar: ['تعذّر تحميل هذا الجزء من الصفحة.', 'حاول مرة أخرى'],
   cy: ['Methwyd â llwytho’r rhan hon o’r dudalen.', 'Ceisio eto'],
 }
 

@@ -7,7 +7,8 @@ import { noDecisions } from '../core/rules/fields'
 import type { Settings } from '../core/settings/field'
 import { defaultsOf } from '../core/settings/settings'
 import { getKind, kinds } from './all'
-import { defineKind, exampleItemsOf, typesOf, type Kind } from './contract'
+import { exampleItemsOf, typesOf, type Kind } from './contract'
+import { defineKind } from './define'
 import { prepare, render } from './render'
 
 const context = {

@@ -3,19 +3,26 @@ import { escapeUTF8 } from 'entities'
 import { directionOf } from '../core/locale/phrase'
 import type { Rendered, RenderedEntry } from './render'
 
-export interface Artifact {
-  readonly v: 2
-  readonly ref: string
-  readonly revision: number
-  readonly state: 'ready' | 'empty' | 'off'
+/** Markup with what it needs to show and to be alive. */
+export interface Content {
   /** What stands before the cards, each card, what stands after them; joined they are the whole. */
   readonly pieces: readonly string[]
   readonly css: string
   readonly fonts: Rendered['fonts']
-  readonly reserve: Rendered['reserve']
   readonly behaviours: readonly string[]
-  readonly islands: readonly never[]
   readonly jsonLd: object | null
+}
+
+/** `/w/<ref>.json`. Of a widget that opens over the page only what is there while it is shut. */
+export interface Artifact extends Content {
+  readonly v: 2
+  readonly ref: string
+  readonly revision: number
+  readonly state: 'ready' | 'empty' | 'off'
+  readonly reserve: Rendered['reserve']
+  /** Heights of what opens, by width of the viewport; null for a widget that stands in the page. */
+  readonly opens: Rendered['reserve'] | null
+  readonly islands: readonly never[]
   readonly validUntil: string | null
   readonly locale: string
 }
@@ -25,29 +32,34 @@ const nothing = {
   css: '',
   fonts: [],
   reserve: [],
+  opens: null,
   behaviours: [],
   islands: [],
   jsonLd: null,
   validUntil: null,
 } as const
 
-export function artifactOf(ref: string, revision: number, locale: string, rendered: Rendered): Artifact {
-  const { pieces, css, fonts, reserve, behaviours, jsonLd, validUntil, isEmpty } = rendered
-  return {
-    ...nothing,
-    v: 2,
-    ref,
-    revision,
-    state: isEmpty ? 'empty' : 'ready',
-    pieces: wrapped(pieces, locale),
-    css,
+/** What goes into the page, and for a widget that opens over it what is fetched when somebody is about to open it. */
+export interface Artifacts {
+  readonly shown: Artifact
+  /** `/o/<ref>.json`; null for a widget that stands in the page. */
+  readonly opened: Content | null
+}
+
+export function artifactsOf(ref: string, revision: number, locale: string, rendered: Rendered): Artifacts {
+  const { pieces, css, fonts, reserve, behaviours, opening, jsonLd, validUntil, isEmpty } = rendered
+  const content: Content = { pieces: wrapped(pieces, locale), css, fonts, behaviours, jsonLd }
+  const state = isEmpty ? ('empty' as const) : ('ready' as const)
+  const facts = { ...nothing, v: 2 as const, ref, revision, state, validUntil, locale }
+  if (!opening) return { shown: { ...facts, ...content, reserve }, opened: null }
+  const shell = {
+    pieces: [opening.shell.join('')],
+    css: opening.css,
     fonts,
-    reserve,
-    behaviours,
-    jsonLd,
-    validUntil,
-    locale,
+    behaviours: ['opening'],
+    opens: opening.reserve.filter(({ height }, at) => height !== opening.reserve[at - 1]?.height),
   }
+  return { shown: { ...facts, ...shell }, opened: content }
 }
 
 export const offArtifact = (ref: string, revision: number, locale: string): Artifact => ({
@@ -94,10 +106,19 @@ interface Shown {
  * A whole page with the widget in a declarative shadow root: the frame (no margin, links leave the frame) or the hosted
  * page (a page of its own). The embed finds the root filled and only adds behaviours.
  */
-export function pageOf(form: 'frame' | 'hosted', artifact: Artifact, facts: PageFacts): string {
-  const shown = artifact.state === 'off' ? undefined : { ...artifact, html: artifact.pieces.join('') }
+export function pageOf(
+  form: 'frame' | 'hosted',
+  { shown: artifact, opened }: Artifacts,
+  facts: PageFacts,
+): string {
+  // However it opens elsewhere, here the content stands in the page: a frame can't reach over the page around it.
+  const content = opened ? { ...opened, css: opened.css + hostStyles } : artifact
+  const shown = artifact.state === 'off' ? undefined : { ...content, html: content.pieces.join('') }
   return page(form, artifact, facts, shown, form === 'hosted')
 }
+
+/** What the content of something that opens goes without, since its shell has it. */
+const hostStyles = ':host{display:block}'
 
 /** The page of one entry: hosted, with its own title and description. */
 export function entryPageOf(

@@ -18,7 +18,8 @@ export function spaceOf(values: Readonly<Record<string, Value>>) {
   }
 }
 
-export function baseStyles(values: Readonly<Record<string, Value>>): string {
+/** @param isOver - for the content of what opens over the page, whose host is its shell's */
+export function baseStyles(values: Readonly<Record<string, Value>>, isOver = false): string {
   const fromPage = values['look.font'] === 'brand' ? '' : 'font-family:inherit!important;'
   const width = Number(values['place.maxWidth'] ?? 0)
   const margin =
@@ -26,9 +27,10 @@ export function baseStyles(values: Readonly<Record<string, Value>>): string {
   const { above, below, sides } = spaceOf(values)
   // Padding, not margin: it lies within the height that the snippet reserves.
   const around = above + below + sides > 0 ? `padding:${above}px ${sides}px ${below}px!important;` : ''
-  return `
+  const host = `
 :host{all:initial!important;display:block!important;box-sizing:border-box!important;min-width:0!important;max-width:100%!important;flex:1 1 auto!important;min-height:var(--yimble-reserve,0)!important;${around}${fromPage}}
-:host([hidden]){display:none!important}
+:host([hidden]){display:none!important}`
+  return `${isOver ? '' : host}
 .y{all:initial;display:block;container-type:inline-size;contain-intrinsic-inline-size:${intrinsicPx}px;${width > 0 ? `max-width:${width}px;margin:${margin};margin-inline:${marginInline(String(values['place.align']))};` : ''}${fromPage.replace('!important', '')}}
 .y *,.y *::before,.y *::after{box-sizing:border-box}
 .y [hidden]{display:none}

@@ -9,7 +9,7 @@ import type { Item, ItemType } from '../core/items/item'
 import type { Counting, Phrase } from '../core/locale/phrase'
 import type { Decisions } from '../core/rules/fields'
 import type { Rule } from '../core/rules/rules'
-import { isWord, type Fields, type Settings, type Value, type ValuesOf } from '../core/settings/field'
+import type { Fields, Settings, Value, ValuesOf } from '../core/settings/field'
 
 /** What a kind knows besides its intake and its settings. */
 export interface KindContext {
@@ -164,46 +164,3 @@ export const exampleItemsOf = ({ example, intake }: Kind): readonly Item[] =>
 
 /** The one place in a view where the cards go. An element, as no text can be mistaken for it. */
 export const cardsGoHere: VNode = h('yimble-cards', {})
-
-/**
- * Checks a kind at the door and freezes it.
- * @throws RangeError naming the kind and what is wrong with it
- */
-export function defineKind<I extends Intake, F extends Fields, M>(definition: KindDefinition<I, F, M>): Kind {
-  const kind = definition as unknown as Kind
-  const fault = faultOf(kind)
-  if (fault) throw new RangeError(`Kind "${kind.id}": ${fault}`)
-  return Object.freeze({ ...kind })
-}
-
-function faultOf({
-  fields,
-  parts,
-  intake,
-  startingPoints,
-  words,
-  version,
-  migrate,
-}: Kind): string | undefined {
-  const isField = (path: string) => Object.hasOwn(fields, path)
-  const isPart = (name: string) => parts.some((part) => part.name === name)
-  for (const [path, { part, shownWhen, default: leaf }] of Object.entries(fields)) {
-    const of = `the field "${path}"`
-    if (part && !isPart(part)) return `${of} names the part "${part}", which is not listed`
-    const other = shownWhen?.path
-    if (other !== undefined && !isField(other)) return `${of} depends on "${other}", which is no field`
-    if (isWord(leaf) && !Object.hasOwn(words, leaf.word)) return `${of} says "${leaf.word}", which is no word`
-  }
-  const role = Object.keys(intake).find((one) => !isField(one))
-  if (role !== undefined) return `the role "${role}" has no field that chooses it`
-  if (startingPoints.length === 0) return 'it has no starting point'
-  for (const point of startingPoints)
-    for (const [path, leaf] of Object.entries(point.settings)) {
-      if (!isField(path)) return `the starting point "${point.id}" sets "${path}", which is no field`
-      if (isWord(leaf) && !Object.hasOwn(words, leaf.word))
-        return `the starting point "${point.id}" says "${leaf.word}", which is no word`
-    }
-  if (migrate.length !== version - 1)
-    return `version ${version} needs ${version - 1} migrations, it has ${migrate.length}`
-  return undefined
-}

@@ -29,7 +29,14 @@ function allShown({ fields }: Kind): Settings {
     if (control.type === 'number' && control.zero) return [[path, path === 'steps.size' ? 1 : control.max]]
     return control.type === 'text' ? [[path, 'https://words.example/']] : []
   })
-  return { ...defaultsOf(fields), ...Object.fromEntries(most), 'rules.days': 0, 'rules.perSource': 0 }
+  return {
+    ...defaultsOf(fields),
+    ...Object.fromEntries(most),
+    'rules.days': 0,
+    'rules.perSource': 0,
+    'rules.picture': false,
+    'opening.as': 'dialog',
+  }
 }
 
 /** The same once for each option of each choice. */
@@ -93,7 +100,8 @@ export function markupOf(kinds: readonly Kind[]): Markup {
     }
     for (const settings of everyChoice(kind)) {
       const input = { kind: kind.id, settings, brand: plainBrand, decisions: noDecisions }
-      reader.write(drawn(prepare(input, items, context), context, []).pieces.join(''))
+      const { pieces, opening } = drawn(prepare(input, items, context), context, [])
+      reader.write(pieces.join('') + (opening?.shell.join('') ?? ''))
       reader.write(drawn(prepare(input, [], context), context, []).pieces.join(''))
     }
   }

@@ -14,7 +14,9 @@ import type { Settings } from '../core/settings/field'
 import { resolveSettings } from '../core/settings/settings'
 import { getKind } from './all'
 import { baseStyles, spaceOf } from './baseStyles'
+import type { AnyValues } from './block'
 import { cardsGoHere, type Kind, type KindContext, type Values } from './contract'
+import { contentGoesHere, shellOf, type Shell } from './openings/shell'
 
 export interface RenderInput {
   readonly kind: string
@@ -42,6 +44,15 @@ export interface RenderedEntry {
   readonly jsonLd: object | null
 }
 
+/** What is around a widget that opens over the page. */
+export interface Opening {
+  /** What stands before the content, and after it. */
+  readonly shell: readonly [before: string, after: string]
+  readonly css: string
+  /** Heights of what opens, by width of the viewport. */
+  readonly reserve: readonly Reserve[]
+}
+
 export interface Rendered {
   /**
    * The markup: what stands before the cards, each card, what stands after them. Joined it is the whole; before and after
@@ -52,6 +63,8 @@ export interface Rendered {
   readonly fonts: readonly Font[]
   readonly reserve: readonly Reserve[]
   readonly behaviours: readonly string[]
+  /** Null for a widget that stands in the page. */
+  readonly opening: Opening | null
   readonly jsonLd: object | null
   readonly isEmpty: boolean
   /** ISO instant from which the answer may be another; null when time alone changes nothing. */
@@ -92,6 +105,8 @@ export interface Prepared {
   readonly counts: Counts
   readonly shown: readonly string[]
   readonly validUntil: string | null
+  /** There where it opens over the page. */
+  readonly shell: Shell | undefined
   /** Height in px at a container width in px, with the space around the widget. */
   heightAt(widthPx: number): number
 }
@@ -117,6 +132,10 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
     counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
     shown: sifted.shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
     validUntil: Number.isFinite(until) ? new Date(until).toISOString() : null,
+    shell: shellOf(values as AnyValues, {
+      open: wordOf(kind, 'open', context.locale),
+      close: wordOf(kind, 'close', context.locale),
+    }),
     heightAt: (widthPx) => above + below + kind.height(model, values, Math.max(0, widthPx - 2 * sides)),
   }
 }
@@ -133,12 +152,14 @@ export function render(
 
 /** What was prepared, as markup and styles. */
 export function drawn(prepared: Prepared, { assets }: KindContext, heightWidths = reserveWidths): Rendered {
-  const { kind, values, model, heightAt, validUntil, counts, shown } = prepared
+  const { kind, values, model, heightAt, validUntil, counts, shown, shell } = prepared
   return {
     pieces: piecesOf(kind, model),
-    css: minify(baseStyles(values) + kind.styles(values)),
+    css: minify(baseStyles(values, shell !== undefined) + kind.styles(values)),
     fonts: fontsOf(values, assets),
-    reserve: heightWidths.map((from) => ({ from, height: heightAt(from) })),
+    // What lies over the page takes no room in it.
+    reserve: heightWidths.map((from) => ({ from, height: shell ? 0 : heightAt(from) })),
+    opening: shell ? openingOf(shell, heightAt, heightWidths) : null,
     behaviours: kind.behaviours(values, model),
     jsonLd: kind.jsonLd(model) ?? null,
     isEmpty: kind.isEmpty?.(model) ?? false,
@@ -165,6 +186,16 @@ export function entriesOf({ kind, values, model }: Prepared): {
 }
 
 const mark = renderToString(cardsGoHere)
+const contentMark = renderToString(contentGoesHere)
+
+function openingOf(shell: Shell, heightAt: (px: number) => number, viewports: readonly number[]): Opening {
+  const [before = '', after = ''] = renderToString(shell.view).split(contentMark)
+  const reserve = viewports.map((from) => {
+    const inside = shell.inside(from)
+    return { from, height: shell.around(inside, heightAt(inside)) }
+  })
+  return { shell: [before, after], css: minify(shell.css), reserve }
+}
 
 /** No text can hold the mark: whatever comes from outside is escaped. One call draws all cards; a call each costs half as much again. */
 function piecesOf(kind: Kind, model: unknown): string[] {

@@ -29,7 +29,6 @@ import type { Strip, Words } from './block'
 import { cardHeight, cardOf, cardStyles, cardView, factsOf, shapeOf, type Card, type Zones } from './card'
 import {
   cardsGoHere,
-  defineKind,
   items,
   type EntryPage,
   type Kind,
@@ -38,7 +37,9 @@ import {
   type StartingPoint,
 } from './contract'
 import { grouped, groupedHeight, groupsBlock, headView, type Groups, type Head } from './groups'
+import { defineKind } from './define'
 import { counted, linesOf } from './letters'
+import type { openingFields } from './openings/all'
 import {
   arrangedHeight,
   arrangedStyles,
@@ -70,6 +71,7 @@ type FactsIn<Z extends Zones> = NonNullable<Z[keyof Z]> extends readonly (infer 
 type FieldsOf<Z extends Zones, S extends readonly Strip[], L extends readonly Layout[], X extends Fields> =
   | typeof firstFields
   | typeof lastFields
+  | typeof openingFields
   | { readonly layout: Field<L[number]['id']> }
   | { readonly 'groups.by': Field<string> }
   | { readonly 'parts.order': Field<readonly string[]>; readonly 'parts.beside': Field<boolean> }

@@ -26,6 +26,7 @@ const marlowick: StandinSite = {
     { id: 'average-line', label: 'First screen, below the words' },
     { id: 'reviews-row', label: 'Home page, in the middle' },
     { id: 'reviews-wall', label: 'Page of its own' },
+    { id: 'corner', label: 'End of the home page' },
   ],
   save: (snippet) => snippet,
   pages: { '/': pageFrom('marlowick/home.html'), '/reviews': pageFrom('marlowick/reviews.html') },
@@ -39,6 +40,7 @@ const juniper: StandinSite = {
   slots: [
     { id: 'portraits', label: 'The practice' },
     { id: 'directory', label: 'Everybody' },
+    { id: 'edge', label: 'End of the page' },
     { id: 'portraits-ar', label: 'The practice, in Arabic' },
     { id: 'reviews-ar', label: 'Reviews, in Arabic' },
   ],

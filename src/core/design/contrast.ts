@@ -29,3 +29,7 @@ export function readableShade(text: string, background: string, ratio: number = 
     ((contrast('#000000', background) ?? 0) > 4.5 ? '#000000' : '#ffffff')
   )
 }
+
+/** Black or white, whichever is easier to read on a colour. */
+export const readableOn = (background: string): string =>
+  (contrast('#000000', background) ?? 0) > (contrast('#ffffff', background) ?? 21) ? '#000000' : '#ffffff'

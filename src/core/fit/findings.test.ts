@@ -4,7 +4,7 @@ import { contrast } from '../design/contrast'
 import { getKind } from '../../kinds/all'
 import { valuesOf } from '../../kinds/render'
 import { defaultsOf } from '../settings/settings'
-import { findingsOf } from './findings'
+import { findingsOf, openingFindings } from './findings'
 import { layoutMarks } from './marks'
 
 const feed = getKind('feed')
@@ -53,3 +53,34 @@ describe('findings', () => {
 
 test('marks stand where the height drops at once', () =>
   expect(layoutMarks((width) => (width < 500 ? 1000 : width < 900 ? 500 : 250))).toEqual([504, 904]))
+
+describe('what opens over the page', () => {
+  const screens = [
+    { viewport: 390, height: 844 },
+    { viewport: 1280, height: 800 },
+  ]
+  const found = (opens: Record<number, number> | undefined, values: Record<string, string | number>) =>
+    openingFindings(opens, values, screens).map(({ where, mend }) => [where, mend?.path ?? ''])
+  test.each<[string, Record<number, number> | undefined, Record<string, string | number>, string[][]]>([
+    ['standing in the page, nothing is said', undefined, {}, []],
+    ['what fits', { 390: 700, 1280: 600 }, { 'opening.as': 'dialog' }, []],
+    [
+      'too high for a phone',
+      { 390: 900, 1280: 600 },
+      { 'opening.as': 'dialog' },
+      [['390 px: 900 px high', '']],
+    ],
+    [
+      'a height that was set too low can be taken back',
+      { 390: 500, 1280: 500 },
+      { 'opening.as': 'dialog', 'dialog.height': 300 },
+      [['390 px: 500 px high, 1280 px: 500 px high', 'dialog.height']],
+    ],
+    [
+      'a drawer leaves a part of the page in sight',
+      { 390: 790, 1280: 700 },
+      { 'opening.as': 'drawer' },
+      [['390 px: 790 px high', '']],
+    ],
+  ])('%s', (_name, opens, values, expected) => expect(found(opens, values)).toEqual(expected))
+})

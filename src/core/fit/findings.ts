@@ -58,6 +58,34 @@ export function pictureFindings(
   ]
 }
 
+/** What opens over the page and does not fit on a screen: it scrolls inside, and what is below is easily missed. */
+export function openingFindings(
+  opens: Readonly<Record<number, number>> | undefined,
+  values: Readonly<Record<string, Value>>,
+  screens: readonly { readonly viewport: number; readonly height: number }[],
+): Finding[] {
+  if (!opens) return []
+  const fixed = values['opening.as'] === 'dialog' ? Number(values['dialog.height'] ?? 0) : 0
+  const cut = screens.flatMap(({ viewport, height }) => {
+    const wanted = opens[viewport] ?? 0
+    const room = values['opening.as'] === 'dialog' ? Math.min(fixed || Infinity, height - 32) : height - 64
+    return wanted > room + 1 ? [{ viewport, wanted, height }] : []
+  })
+  if (cut.length === 0) return []
+  const most = Math.max(...cut.map((one) => one.wanted))
+  const mayBeHigher = fixed > 0 && cut.some((one) => fixed < Math.min(one.wanted, one.height - 32))
+  return [
+    {
+      id: 'opening',
+      tone: 'look',
+      part: 'surface',
+      what: `Not all of it is to be seen once it is open: it scrolls inside. ${most} px would do.`,
+      where: cut.map((one) => `${one.viewport} px: ${one.wanted} px high`).join(', '),
+      ...(mayBeHigher ? { mend: { label: 'As high as what is in it', path: 'dialog.height', to: 0 } } : {}),
+    },
+  ]
+}
+
 export function findingsOf(
   settings: Settings,
   values: Readonly<Record<string, Value>>,

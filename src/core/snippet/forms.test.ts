@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { bestForm, minHeight, snippetForms, snippetOf, throughOn } from './forms'
+import { bestForm, formsFor, minHeight, snippetForms, snippetOf, throughOn } from './forms'
 import { getPlatform, platforms } from './platforms'
 
 const facts = {
@@ -70,5 +70,23 @@ describe('what gets through', () => {
       for (const form of snippetForms) expect(throughOn(form, platform).why).toMatch(/\.$/)
       expect(throughOn('link', platform).through).toBe(true)
     }
+  })
+})
+
+describe('what opens over the page', () => {
+  const over = { ...facts, isOver: true }
+  test.each([
+    ['element', '<yimble-widget data-yimble="k3v9q2ab"></yimble-widget>'],
+    ['div', '<div data-yimble="k3v9q2ab"></div>'],
+    ['bare', '<div data-yimble="k3v9q2ab"></div>'],
+    [
+      'words',
+      '<a href="https://d.example/h/k3v9q2ab" data-yimble-open="k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a>',
+    ],
+  ] as const)('takes no room as %s', (form, code) => expect(snippetOf(form, over).split('\n')[0]).toBe(code))
+  test('words of the page are a form of it alone, and never the best', () => {
+    expect(formsFor(true)).toContain('words')
+    expect(formsFor(false)).not.toContain('words')
+    for (const platform of platforms) expect(bestForm(platform)).not.toBe('words')
   })
 })

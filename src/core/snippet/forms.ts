@@ -2,13 +2,17 @@
 import { escapeUTF8 } from 'entities'
 import type { Platform } from './platforms'
 
-export const snippetForms = ['element', 'div', 'bare', 'frame', 'link'] as const
+export const snippetForms = ['element', 'div', 'bare', 'words', 'frame', 'link'] as const
 export type SnippetForm = (typeof snippetForms)[number]
 
 export const formLabels: Readonly<Record<SnippetForm, { readonly label: string; readonly hint: string }>> = {
   element: { label: 'Script', hint: 'Grows with what is in it' },
   div: { label: 'Script, plain element', hint: 'Where unknown elements are dropped' },
   bare: { label: 'Script, without styles', hint: 'Where a policy refuses styles within the page' },
+  words: {
+    label: 'Words of the page',
+    hint: 'A link that opens it; without script it leads to a page of its own',
+  },
   frame: { label: 'Frame', hint: 'Where scripts are dropped; keeps its height' },
   link: { label: 'Link', hint: 'To a page of its own; works everywhere' },
 }
@@ -21,12 +25,18 @@ export interface SnippetFacts {
   readonly title: string
   /** Height in px that the widget takes at viewport widths; one at least. Measured on the stage, or guessed for a usual page. */
   readonly heights: readonly { readonly viewport: number; readonly height: number }[]
+  /** It opens over the page: then it takes no room in it. */
+  readonly isOver?: boolean
 }
 
 export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
   const { ref, delivery } = facts
   const script = `<script async src="${delivery}/embed.js"></script>`
   const height = minHeight(facts.heights)
+  if (facts.isOver && form === 'element')
+    return `<yimble-widget data-yimble="${ref}"></yimble-widget>\n${script}`
+  if (facts.isOver && (form === 'div' || form === 'bare'))
+    return `<div data-yimble="${ref}"></div>\n${script}`
   switch (form) {
     case 'element':
       return `<yimble-widget data-yimble="${ref}" style="display:block;min-height:${height}"></yimble-widget>\n${script}`
@@ -34,6 +44,8 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
       return `<div data-yimble="${ref}" style="min-height:${height}"></div>\n${script}`
     case 'bare':
       return `<div data-yimble="${ref}">${spacer(facts)}</div>\n${script}`
+    case 'words':
+      return `<a href="${delivery}/h/${ref}" data-yimble-open="${ref}">${escapeUTF8(facts.title)}</a>\n${script}`
     case 'frame':
       return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
     case 'link':
@@ -91,10 +103,12 @@ export function throughOn(
           why: platform.strictPolicy ? 'Gets through once the policy lists delivery.' : 'Frames get through.',
         }
       : { through: false, why: 'Frames are dropped here.' }
+  if (form === 'words' && !platform.scripts)
+    return { through: true, why: 'Scripts are dropped here: the link leads to a page of its own.' }
   if (!platform.scripts) return { through: false, why: 'Scripts are dropped here: nothing would show.' }
   if (form === 'element' && !platform.customElements)
     return { through: false, why: 'Elements with unknown names are dropped here.' }
-  if (form !== 'bare' && platform.strictPolicy && !platform.inlineStyles)
+  if (form !== 'bare' && form !== 'words' && platform.strictPolicy && !platform.inlineStyles)
     return { through: false, why: 'The policy here refuses the height that this form brings as a style.' }
   return {
     through: true,
@@ -102,9 +116,13 @@ export function throughOn(
   }
 }
 
+/** Forms that a widget can have: words of the page open only what opens over it. */
+export const formsFor = (isOver: boolean): readonly SnippetForm[] =>
+  snippetForms.filter((form) => isOver || form !== 'words')
+
 /** The best form that gets through. */
 export const bestForm = (platform: Platform): SnippetForm =>
-  snippetForms.find((form) => throughOn(form, platform).through) ?? 'link'
+  snippetForms.find((form) => form !== 'words' && throughOn(form, platform).through) ?? 'link'
 
 /** The directives that a strict page's policy needs, one a line. */
 export const policyLines = (delivery: string): string[] =>

@@ -58,6 +58,8 @@ export interface StageOrder {
   readonly step?: 'wider' | 'narrower' | 'next' | 'previous'
   /** Height in px that the snippet reserves at the widget's width: the live page has it, so the stage does. */
   readonly reserve?: number
+  /** Shows what opens over the page open, or shut. */
+  readonly open?: boolean
   /** Brings the widget into view. */
   readonly show?: true
 }

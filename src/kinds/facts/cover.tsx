@@ -39,6 +39,19 @@ export const cover = fact({
       { min: 2, max: 16, unit: 'em' },
       { ...onCards, part: 'picture', label: 'Width beside words', default: 6 },
     ),
+    'cover.side': choice(
+      [
+        { value: 'start', label: 'Before the words' },
+        { value: 'end', label: 'After the words' },
+      ],
+      {
+        ...onCards,
+        part: 'picture',
+        label: 'Covers stand',
+        default: 'start',
+        shownWhen: { path: 'layout', is: ['list', 'column'] },
+      },
+    ),
   },
   of: ({ image: [first], name, author }, _values, { assets }): Cover => ({
     picture: first && pictureAt(first, [160, 320, 640], assets),
@@ -72,6 +85,7 @@ export const cover = fact({
       display:flex;align-items:flex-end;aspect-ratio:${rooms[values['cover.room']]};
       border-bottom:1px solid ${values['look.line']};
     }
+    ${values['cover.side'] === 'end' ? ':is(.beside,.tight){flex-direction:row-reverse}' : ''}
     .line .shelf{aspect-ratio:1}
     .shelf img{display:block;max-width:100%;max-height:100%;width:auto;height:auto;color:transparent;box-sizing:border-box}
     .set{

@@ -12,7 +12,7 @@ import { layoutGroup } from './group'
 /** On a narrow page a row is no higher than this share of the width. */
 const mostShare = 0.46
 /** A row with too few pictures grows so far, and then ends before the edge. */
-const growth = 1.6
+const growth = 2
 
 const gapPx = (values: AnyValues): number => Math.round(values['look.spacing'] / 2)
 

@@ -11,13 +11,15 @@ import { log } from '../log'
 import { artifactChannel, storedFiles, type StoredFile } from '../services/widgets/artifacts'
 import { sizeOf, type File } from './files'
 
-export type Form = 'w' | 'f' | 'h'
+/** `w` what is in the page, `o` what opens over it, `f` the frame, `h` the hosted page. */
+export type Form = 'w' | 'o' | 'f' | 'h'
 
 export interface Entry {
   readonly revision: number
   /** ms since 1970; Infinity when time alone changes nothing. */
   readonly validUntil: number
-  readonly files: Readonly<Record<Form, File>>
+  /** `o` is there for widgets that open over the page. */
+  readonly files: Readonly<Record<Exclude<Form, 'o'>, File>> & { readonly o?: File }
   /** Pages of single entries by the key in their address. */
   readonly pages: ReadonlyMap<string, File>
 }
@@ -67,7 +69,12 @@ export function createArtifactCache() {
     const entry: Entry = {
       revision: row.revision,
       validUntil: row.valid_until?.getTime() ?? Infinity,
-      files: { w: bytes(stored.w), f: bytes(stored.f), h: bytes(stored.h) },
+      files: {
+        w: bytes(stored.w),
+        f: bytes(stored.f),
+        h: bytes(stored.h),
+        ...(stored.o ? { o: bytes(stored.o) } : {}),
+      },
       pages: new Map(Object.entries(stored.e).map(([key, file]) => [key, bytes(file)])),
     }
     entries.set(ref, entry)

@@ -139,7 +139,7 @@ describe('an artifact', () => {
   test('that nobody has, or that was deleted, says off', async () => {
     const unknown = await get('/w/zzzzzzzz.json')
     // Not 404: that would stand in every visitor's console as an error.
-    expect([unknown.status, await unknown.json()]).toEqual([200, { v: 1, state: 'off' }])
+    expect([unknown.status, await unknown.json()]).toEqual([200, { v: 2, state: 'off' }])
     await s.deleteWidget(actor, widget.id)
     await until(
       () => get(`/w/${widget.ref}.json`),

@@ -13,7 +13,7 @@ import { noteSighting } from './sightings'
 import { sendStage } from './stagePages'
 
 const maxAgeS = 30
-const artifactPath = /^\/(?:w\/([a-z0-9]{4,20})\.json|([fh])\/([a-z0-9]{4,20}))$/
+const artifactPath = /^\/(?:([wo])\/([a-z0-9]{4,20})\.json|([fh])\/([a-z0-9]{4,20}))$/
 const entryPath = /^\/h\/([a-z0-9]{4,20})\/([a-z0-9]{2,20})$/
 const picturePath = /^\/p\/([0-9a-f]{24})\/(\d{2,4})\.webp$/
 
@@ -29,8 +29,8 @@ export function createDelivery({ cache, assets }: Delivery): Server {
     const path = url.includes('?') ? url.slice(0, url.indexOf('?')) : url
     const match = artifactPath.exec(path)
     if (match && isRead(request)) {
-      const form = (match[2] ?? 'w') as Form
-      const ref = match[1] ?? match[3]!
+      const form = (match[1] ?? match[3]) as Form
+      const ref = match[2] ?? match[4]!
       const held = cache.peek(ref)
       if (held) return sendArtifact(request, response, held, form)
       return void cache.get(ref).then(
@@ -46,13 +46,12 @@ export function createDelivery({ cache, assets }: Delivery): Server {
 
 const isRead = (request: IncomingMessage) => request.method === 'GET' || request.method === 'HEAD'
 
+const isData = (form: Form) => form === 'w' || form === 'o'
+
 function sendArtifact(request: IncomingMessage, response: ServerResponse, entry: Entry, form: Form): void {
-  sendFile(
-    request,
-    response,
-    entry.files[form],
-    (form === 'w' ? dataHeaders : pageHeaders)[secondsOf(entry) - 1]!,
-  )
+  const file = entry.files[form]
+  if (!file) return sendUnknown(response, form)
+  sendFile(request, response, file, (isData(form) ? dataHeaders : pageHeaders)[secondsOf(entry) - 1]!)
 }
 
 /** How long an answer may be kept. */
@@ -75,8 +74,8 @@ const pageHeaders = dataHeaders.map((headers) => ({ ...headers, ...pagePolicy })
 /** Never published, or deleted: the snippet shows nothing and takes no room. */
 function sendUnknown(response: ServerResponse, form: Form): void {
   // Not 404: browsers would tell every visitor's console of an error that is none.
-  if (form === 'w')
-    return sendJson(response, 200, { v: 1, state: 'off' }, { 'Cache-Control': 'public, max-age=5' })
+  if (isData(form))
+    return sendJson(response, 200, { v: 2, state: 'off' }, { 'Cache-Control': 'public, max-age=5' })
   response
     .writeHead(404, {
       ...openHeaders,

@@ -38,6 +38,7 @@ import { useFindings } from './useFindings'
 import { isRoomy, useFrameHeights } from './useFrameHeights'
 import { useKept } from './useKept'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
+import { OpenOrShut } from './OpenOrShut'
 import { usePlacing } from './usePlacing'
 import { usePublishing } from './usePublishing'
 import { useRender } from './useRender'
@@ -202,7 +203,6 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     [order],
   )
 
-  // ── what others changed, what was refused ──
   useEffect(() => {
     draft.news.forEach((line) => toast(line))
   }, [draft.news])
@@ -308,6 +308,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
             roomy={roomy}
             onPort={addFrame}
           />
+          {outcome?.opens && <OpenOrShut order={order} page={page?.snapshotId} />}
           <Ruler
             width={rulerWidth}
             slot={rulerWidth === null ? largeMeasure?.slot : undefined}

@@ -7,7 +7,7 @@ import { layoutMarks } from '@/core/fit/marks'
 import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import { wrap } from '@/kinds/artifact'
-import { drawn, prepare, type Counts, type Font } from '@/kinds/render'
+import { drawn, prepare, type Counts, type Font, type Prepared } from '@/kinds/render'
 import type { Decisions } from '@/core/rules/fields'
 import type { Settings } from '@/core/settings/field'
 import type { StageOrder, ToStage } from '@/core/stage/messages'
@@ -38,6 +38,8 @@ export interface Outcome {
   readonly counts: Counts
   /** Ids of what a visitor sees. */
   readonly shown: readonly string[]
+  /** Height in px of what opens over the page, by viewport; undefined where it stands in the page. */
+  readonly opens: Readonly<Record<number, number>> | undefined
   readonly ms: number
 }
 export type FromWorker =
@@ -100,6 +102,18 @@ function reserve(frame: string, width: number): void {
   if (known?.told !== px) ports.get(frame)?.postMessage({ revision: 0, reserve: px } satisfies ToStage)
 }
 
+/** Of the three devices. */
+const viewports = [390, 768, 1280] as const
+function opensAt({ shell, heightAt }: Prepared): Readonly<Record<number, number>> | undefined {
+  if (!shell) return undefined
+  return Object.fromEntries(
+    viewports.map((viewport) => {
+      const inside = shell.inside(viewport)
+      return [viewport, shell.around(inside, heightAt(inside))]
+    }),
+  )
+}
+
 let marksDue: ReturnType<typeof setTimeout> | undefined
 /** Marks ask for the height at many widths. They wait until changing pauses, so that no measure of a frame waits for them. */
 function marksSoon(): void {
@@ -119,13 +133,21 @@ function update(revision: number, state: WorkerState): void {
       reviews: state.reviews,
     }
     const prepared = prepare(state, items, context)
-    const { pieces, css, fonts, behaviours, counts, shown: ids } = drawn(prepared, context, [])
-    const html = wrap(pieces, state.locale)
-    const next: Shown = { revision, css, html, fonts, behaviours, locale: state.locale }
+    const { pieces, css, fonts, behaviours, counts, shown: ids, opening } = drawn(prepared, context, [])
+    const content = wrap(pieces, state.locale)
+    const html = opening ? opening.shell[0] + content + opening.shell[1] : content
+    const next: Shown = {
+      revision,
+      css: (opening?.css ?? '') + css,
+      html,
+      fonts,
+      behaviours,
+      locale: state.locale,
+    }
     const message: ToStage = changed(shown, next)
     shown = next
     for (const port of ports.values()) port.postMessage(message)
-    heightFor = prepared.heightAt
+    heightFor = prepared.shell ? () => 0 : prepared.heightAt
     for (const [frame, { width }] of widths) reserve(frame, width)
     say({
       type: 'rendered',
@@ -133,6 +155,7 @@ function update(revision: number, state: WorkerState): void {
         revision,
         counts,
         shown: ids,
+        opens: opensAt(prepared),
         ms: performance.now() - begun,
       },
     })

@@ -1,7 +1,7 @@
 'use client'
 /** What the findings tray says: of the truth of what shows, of pictures, of the widget as it stands in the page. */
 import { useMemo } from 'react'
-import { findingsOf, pictureFindings, type Finding } from '@/core/fit/findings'
+import { findingsOf, openingFindings, pictureFindings, type Finding } from '@/core/fit/findings'
 import { truthFindings } from '@/core/fit/truth'
 import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
@@ -9,6 +9,13 @@ import type { Settings } from '@/core/settings/field'
 import type { Measure } from '@/core/stage/messages'
 import type { Values } from '@/kinds/contract'
 import type { Outcome } from './renderWorker'
+
+/** What is usual on the three devices. */
+const screens = [
+  { viewport: 390, height: 844 },
+  { viewport: 768, height: 1024 },
+  { viewport: 1280, height: 800 },
+] as const
 
 interface Facts {
   readonly items: readonly Item[]
@@ -34,6 +41,7 @@ export function useFindings({ items, outcome, reviews, measures, settings, value
         items.filter((item) => shown.has(item.id)),
         all,
       ),
+      ...openingFindings(outcome?.opens, values, screens),
       ...findingsOf(settings, values, all, count, total).filter(
         (finding) => outcome || finding.id !== 'empty',
       ),

@@ -77,7 +77,7 @@ describe('reading through it', () => {
       await s.listShowable(actor, client, { connector: 'pictures', connectionId, name: '', place: '' })
     ).map((one) => one.key.split('=')[0])
     expect(new Set(keys)).toEqual(
-      new Set(['by', 'about', 'liked', 'followers', 'collection', 'group', 'topic']),
+      new Set(['by', 'page', 'about', 'liked', 'followers', 'collection', 'group', 'topic']),
     )
     expect(
       (

@@ -8,7 +8,14 @@ import { brotliCompress, constants, gzip } from 'node:zlib'
 import type { Transaction } from 'sequelize'
 import * as z from 'zod'
 import { getKind } from '@/kinds/all'
-import { artifactOf, entryPageOf, type PageFacts, offArtifact, pageOf, type Artifact } from '@/kinds/artifact'
+import {
+  artifactsOf,
+  entryPageOf,
+  offArtifact,
+  pageOf,
+  type Artifacts,
+  type PageFacts,
+} from '@/kinds/artifact'
 import { chosenFor, type KindContext, type Values } from '@/kinds/contract'
 import { drawn, entriesOf, prepare, type Prepared } from '@/kinds/render'
 import type { Settings } from '@/core/settings/field'
@@ -38,6 +45,8 @@ export const storedFiles = z.object({
   w: storedFile,
   f: storedFile,
   h: storedFile,
+  /** What opens over the page; not there for widgets that stand in it. */
+  o: storedFile.optional(),
   e: z.record(z.string(), storedFile).default({}),
 })
 
@@ -58,10 +67,11 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const brand = parseBrand(release.brand)
   const live = widget.switchedOff ? undefined : await prepareRelease(widget, release, transaction)
   if (live) await markPublic(live.prepared.shown, transaction)
-  const artifact = live
-    ? artifactOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
-    : offArtifact(widget.ref, revision, client.locale)
-  const files = await filesOf(artifact, live?.prepared, {
+  const artifacts: Artifacts = live
+    ? artifactsOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
+    : { shown: offArtifact(widget.ref, revision, client.locale), opened: null }
+  const { validUntil } = artifacts.shown
+  const files = await filesOf(artifacts, live?.prepared, {
     title: live ? titleFor(live.prepared.values, client.name) : client.name,
     background: brand.colours.background,
     frame: live ? frameBackground(live.prepared.values) : undefined,
@@ -72,7 +82,7 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
       widgetId: widget.id,
       revision,
       files,
-      validUntil: artifact.validUntil ? new Date(artifact.validUntil) : null,
+      validUntil: validUntil ? new Date(validUntil) : null,
     },
     { transaction },
   )
@@ -123,26 +133,29 @@ export const titleFor = (values: Values, clientName: string): string =>
     .find((text) => text !== '') ?? clientName
 
 const htmlType = 'text/html; charset=utf-8'
+const jsonType = 'application/json; charset=utf-8'
 
 async function filesOf(
-  artifact: Artifact,
+  artifacts: Artifacts,
   prepared: Prepared | undefined,
   facts: Omit<PageFacts, 'delivery'>,
 ): Promise<z.infer<typeof storedFiles>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
   const { entries, css } = prepared ? entriesOf(prepared) : { entries: [], css: '' }
-  const [w, f, h, pages] = await Promise.all([
-    fileOf('application/json; charset=utf-8', JSON.stringify(artifact)),
-    fileOf(htmlType, pageOf('frame', artifact, page)),
-    fileOf(htmlType, pageOf('hosted', artifact, page)),
+  const { shown, opened } = artifacts
+  const [w, o, f, h, pages] = await Promise.all([
+    fileOf(jsonType, JSON.stringify(shown)),
+    opened ? fileOf(jsonType, JSON.stringify(opened)) : undefined,
+    fileOf(htmlType, pageOf('frame', artifacts, page)),
+    fileOf(htmlType, pageOf('hosted', artifacts, page)),
     Promise.all(
       entries.map(async (entry) => {
-        const file = await fileOf(htmlType, entryPageOf(entry, css, artifact, page))
+        const file = await fileOf(htmlType, entryPageOf(entry, css, shown, page))
         return [entry.key, file] as const
       }),
     ),
   ])
-  return { w, f, h, e: Object.fromEntries(pages) }
+  return { w, f, h, ...(o ? { o } : {}), e: Object.fromEntries(pages) }
 }
 
 async function fileOf(type: string, text: string) {

@@ -6,8 +6,16 @@ import type { Item } from '@/core/items/item'
 import { getKind } from '@/kinds/all'
 import { lackingOf } from '@/kinds/contract'
 import { problem, ProblemError } from '@/core/problems'
-import { bestForm, formLabels, policyLines, snippetForms, snippetOf, throughOn } from '@/core/snippet/forms'
-import { getPlatform } from '@/core/snippet/platforms'
+import {
+  bestForm,
+  formLabels,
+  formsFor,
+  policyLines,
+  snippetOf,
+  throughOn,
+  type SnippetForm,
+} from '@/core/snippet/forms'
+import { getPlatform, type Platform } from '@/core/snippet/platforms'
 import { anchorInWords, anchorSchema } from '@/core/stage/anchor'
 import { db, inTransaction } from '../../db/db'
 import type { Release } from '../../db/models/release'
@@ -155,6 +163,7 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
     viewport,
     height: prepared.heightAt(width),
   }))
+  const isOver = prepared.shell !== undefined
   const delivery = env().YIMBLE_DELIVERY_URL
   const best = bestForm(platform)
   return {
@@ -162,7 +171,7 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
     where: platform.where,
     place: row.pageId && anchor ? anchorInWords(anchor) : null,
     policy: platform.strictPolicy ? policyLines(delivery) : [],
-    forms: snippetForms.map((form) => ({
+    forms: formsFor(isOver).map((form) => ({
       form,
       ...formLabels[form],
       code: snippetOf(form, {
@@ -170,11 +179,20 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
         delivery,
         title: titleFor(prepared.values, client.name),
         heights,
+        isOver,
       }),
-      ...throughOn(form, platform),
+      ...throughIn(form, platform, isOver),
       best: form === best,
     })),
   }
+}
+
+/** What opens over the page stands in its frame: that can't reach over the page around it. */
+function throughIn(form: SnippetForm, platform: Platform, isOver: boolean) {
+  const told = throughOn(form, platform)
+  return isOver && form === 'frame' && told.through
+    ? { ...told, why: `${told.why} A frame can’t lie over the page: all of it stands in the frame.` }
+    : told
 }
 
 async function platformOf(row: Widget): Promise<string> {

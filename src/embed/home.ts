@@ -1,0 +1,36 @@
+/**
+ * What the embed lends to behaviours. Types only: what stands in `embed.js` is handed on, so that no chunk brings it a
+ * second time.
+ */
+import type { Artifact, Content } from '../kinds/artifact'
+import type { Surroundings } from './mount'
+
+export interface Opening {
+  /** Loads what is inside, for somebody who is about to open it. */
+  prepare(): void
+  /** @param isAsked - false when it opens by itself */
+  show(isAsked: boolean): Promise<void>
+}
+
+/** One widget, as its behaviours see it. */
+export interface Home {
+  readonly element: HTMLElement
+  readonly root: ShadowRoot
+  readonly ref: string
+  readonly locale: string
+  readonly opens: Artifact['opens']
+  readonly around: Surroundings
+  /** Data of delivery by its path, asked for once; undefined when it could not be had. */
+  load<T>(path: string): Promise<T | undefined>
+  /** A further program by its name; rejects when it can't be had. */
+  chunk<T>(name: string): Promise<T | undefined>
+  /** Puts a content into a box of the root, with its styles, fonts and behaviours. */
+  fill(box: HTMLElement, content: Content): Promise<void>
+  /** Tells the page, by an event `yimble:<name>`. */
+  tell(name: string): void
+}
+
+/** What a behaviour's file exports. */
+export interface Behaviour {
+  start(root: ShadowRoot, locale: string, home: Home): (() => void) | void
+}
