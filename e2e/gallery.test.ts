@@ -10,23 +10,26 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { galleryWidths, writeGallery, type GalleryPage } from '@/cli/gallery'
+import { openingWidths, type OpeningPage } from '@/cli/galleryOpenings'
 import { kinds } from '@/kinds/all'
 import { guidelines, violationsIn } from './axe'
 import { openBrowser, type Browser } from './browser'
 
 const folder = mkdtempSync(path.join(tmpdir(), 'yimble-gallery-'))
 let pages: GalleryPage[]
+let openings: OpeningPage[]
 let server: Server
 let origin: string
 let browser: Browser
 const types: Readonly<Record<string, string>> = {
   '.html': 'text/html; charset=utf-8',
+  '.json': 'application/json',
   '.js': 'text/javascript',
   '.webp': 'image/webp',
   '.woff2': 'font/woff2',
 }
 beforeAll(async () => {
-  pages = await writeGallery(folder)
+  ;({ pages, openings } = await writeGallery(folder))
   server = createServer((request, response) => {
     const file = path.join(folder, path.normalize(new URL(request.url ?? '/', 'http://x').pathname))
     try {
@@ -117,6 +120,42 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s', (id) => {
       )
       expect([page.file, await violationsIn(browser, guidelines)]).toEqual([page.file, []])
     }
+  }, 120_000)
+})
+
+describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page', (id) => {
+  const root = `document.querySelector('[data-yimble]').shadowRoot`
+  /** What it needs to show whole, and how far anything sticks out of it. */
+  const opened = `(() => {
+    const inside = ${root}.querySelector('.inside')
+    const head = ${root}.querySelector('.head')
+    return { real: head.offsetHeight + inside.scrollHeight, over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth }
+  })()`
+  test('is never higher than counted, nothing sticks out, and nothing is out of reach', async () => {
+    const wrong: unknown[] = []
+    for (const page of openings.filter((one) => one.kind === id))
+      for (const width of openingWidths) {
+        await browser.viewport(width, 900)
+        await browser.driver.get(`${origin}/${page.file}`)
+        await browser.until<boolean>(`Boolean(${root}?.querySelector('[part=opener]:popover-open'))`, Boolean)
+        await browser.driver.executeScript(`${root}.querySelector('[part=opener]').click()`)
+        await browser.until<boolean>(
+          `Boolean(${root}.querySelector('dialog').open && ${root}.querySelector('.inside [part=widget]') && document.fonts.status === 'loaded')`,
+          Boolean,
+        )
+        await new Promise((done) => setTimeout(done, 250))
+        const { real, over, left, wide } = await browser.until<{
+          real: number
+          over: number
+          left: number
+          wide: number
+        }>(opened, () => true)
+        const counted = page.heights[width]!
+        if (real > counted + 1) wrong.push([page.file, width, `${real} px, counted ${counted}`])
+        if (over > 1 || left < 0 || left > wide) wrong.push([page.file, width, `sticks out by ${over} px`])
+        if (width === 390) wrong.push(...(await violationsIn(browser)).map((one) => [page.file, one]))
+      }
+    expect(wrong).toEqual([])
   }, 120_000)
 })
 

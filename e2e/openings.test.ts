@@ -3,7 +3,7 @@ import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
 import { element, script, startOwnPage } from './ownPage'
-import { liveWidget, world } from './world'
+import { api, liveWidget, world } from './world'
 
 const own = startOwnPage()
 const { open, settled, studio } = own
@@ -60,6 +60,14 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     await browser.until<boolean>(isOpen(), (value) => !value)
     expect(await inPage(`${root()}.activeElement.getAttribute('part')`)).toBe('opener')
     expect(await inPage('window.shift')).toBe(0)
+    // The agency sees that it is live, as with every other widget.
+    await studio()
+    const { sightings } = await api<{ sightings: { form: string }[] }>(
+      browser,
+      'GET',
+      `/widgets/${widget.id}`,
+    )
+    expect(sightings.map((one) => one.form)).toEqual(['script'])
   })
   test('on a phone it fits, and a way to close it can be hit', async () => {
     await studio()

@@ -83,7 +83,12 @@ describe.each([
     await browser.click(button('Add a page'))
     await browser.type(address, world.kiln.slice('http://'.length))
     await browser.click(button('Add page'))
-    await browser.click('//select[@id="place-slot"]/option[contains(., "Journal")]')
+    await browser.see('//select[@id="place-slot"]/option[contains(., "Journal")]')
+    await browser.driver.executeScript(`
+      const select = document.querySelector('#place-slot')
+      const { value } = [...select.options].find((one) => one.textContent.includes('Journal'))
+      Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, value)
+      select.dispatchEvent(new Event('change', { bubbles: true }))`)
     for (const device of ['computer', 'tablet', 'phone'])
       await onStage<string>(
         device,

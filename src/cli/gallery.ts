@@ -22,6 +22,7 @@ import type { Kind, StartingPoint } from '@/kinds/contract'
 import { exampleDrawing } from '@/kinds/drawing'
 import { drawn, entriesOf, prepare, type RenderInput } from '@/kinds/render'
 import { samplesOf, type Sample } from '@/kinds/samples'
+import { writeOpenings, type OpeningPage } from './galleryOpenings'
 import { Stop } from './stop'
 
 const directions = [
@@ -49,13 +50,17 @@ export const galleryWidths: readonly number[] = [240, 320, 390, 600, 900, 1280, 
 export async function gallery([folder]: string[]): Promise<number> {
   if (!folder) throw new Stop('Name a folder: ./yimble gallery DIR', 2)
   const target = path.resolve(process.env.YIMBLE_CALLED_FROM ?? '.', folder)
-  const pages = await writeGallery(target)
-  console.log(`${pages.length} pages. Serve the folder, then open index.html: npx serve ${target}`)
+  const { pages, openings } = await writeGallery(target)
+  console.log(
+    `${pages.length + openings.length} pages. Serve the folder, then open index.html: npx serve ${target}`,
+  )
   return 0
 }
 
 /** @returns what was written, for tests that measure it */
-export async function writeGallery(target: string): Promise<GalleryPage[]> {
+export async function writeGallery(
+  target: string,
+): Promise<{ readonly pages: GalleryPage[]; readonly openings: OpeningPage[] }> {
   await mkdir(target, { recursive: true })
   await buildEmbed(target)
   await copyFonts(target)
@@ -67,9 +72,10 @@ export async function writeGallery(target: string): Promise<GalleryPage[]> {
         for (const direction of directions)
           for (const font of fonts)
             pages.push(await writePage(target, refs, kind, point, sample, direction, font))
+  const openings = await writeOpenings(target, (html) => noteRefs(html, refs))
   for (const ref of refs) await drawPictures(target, ref)
-  await writeFile(path.join(target, 'index.html'), indexOf(pages))
-  return pages
+  await writeFile(path.join(target, 'index.html'), indexOf(pages, openings))
+  return { pages, openings }
 }
 
 async function writePage(
@@ -100,7 +106,7 @@ async function writePage(
     background: plainBrand.colours.background,
   }
   const html = pageOf('frame', artifacts, facts)
-  for (const [, ref] of html.matchAll(/\/p\/([0-9a-f]{24})\//g)) refs.add(ref!)
+  noteRefs(html, refs)
   await writeFile(path.join(target, `${name}.html`), html)
   const { entries, css } = entriesOf(prepared)
   if (sample.id === 'example')
@@ -125,6 +131,10 @@ async function writePage(
   }
 }
 
+function noteRefs(html: string, refs: Set<string>): void {
+  for (const [, ref] of html.matchAll(/\/p\/([0-9a-f]{24})\//g)) refs.add(ref!)
+}
+
 async function copyFonts(target: string): Promise<void> {
   const resolve = createRequire(import.meta.url).resolve
   await mkdir(path.join(target, 'fonts'), { recursive: true })
@@ -144,7 +154,7 @@ async function drawPictures(target: string, ref: string): Promise<void> {
       .toFile(path.join(folder, `${width}.webp`))
 }
 
-function indexOf(pages: readonly GalleryPage[]): string {
+function indexOf(pages: readonly GalleryPage[], openings: readonly OpeningPage[]): string {
   const rows = kinds.map((kind) => {
     const points = kind.startingPoints.map((point) => {
       const own = pages.filter((page) => page.kind === kind.id && page.point === point.id)
@@ -154,7 +164,10 @@ function indexOf(pages: readonly GalleryPage[]): string {
       )
       return `<h3>${escapeUTF8(point.label)}</h3><p>${escapeUTF8(point.hint)}</p><ul>${links.join('')}</ul>`
     })
-    return `<section><h2>${escapeUTF8(kind.label)}</h2><p>${escapeUTF8(kind.description)}</p>${points.join('')}</section>`
+    const over = openings
+      .filter((page) => page.kind === kind.id)
+      .map(({ file, surface, locale }) => `<li><a href="${file}">${surface}, ${locale}</a></li>`)
+    return `<section><h2>${escapeUTF8(kind.label)}</h2><p>${escapeUTF8(kind.description)}</p>${points.join('')}<h3>Opening over a page</h3><ul>${over.join('')}</ul></section>`
   })
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><title>Gallery of kinds</title><style>body{font:16px/1.5 system-ui,sans-serif;max-width:60rem;margin:2rem auto;padding:0 1rem}ul{columns:2;padding-left:1.2rem}</style></head><body><h1>Gallery of kinds</h1>${rows.join('')}</body></html>`
 }

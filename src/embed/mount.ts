@@ -220,6 +220,8 @@ async function finish(
     tell: (name) => tell(element, name, { ref }),
   }
   await behave(names, home)
+  // What opens over the page has no size in it.
+  if (artifact?.opens) return seen(element, ref, undefined, around)
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
   // In a page of delivery's own a style element stands before it.
   const box = root.querySelector('.y') ?? root.firstElementChild!

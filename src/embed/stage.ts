@@ -110,7 +110,8 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       broken: brokenIn(root),
     })
     const key = `${Math.round(height / 40)} ${page.innerWidth} ${page.innerHeight}`
-    if (!surface && isFollowing && height > 0 && shownAt !== key) {
+    // Whoever points at a block has scrolled to it.
+    if (!surface && isFollowing && !pointing.isOn() && height > 0 && shownAt !== key) {
       shownAt = key
       show(page, host)
     }

@@ -45,7 +45,7 @@ export function extremeItems(kind: Kind): Item[] {
 
 /** So many items, each a copy of one of the examples. */
 export function manyItems(kind: Kind, count: number): Item[] {
-  const examples = exampleItemsOf(kind)
+  const examples = exampleItemsOf(kind).filter((item) => !item.isPage)
   return Array.from({ length: count }, (_one, at) => ({
     ...examples[at % examples.length]!,
     id: `many/${at}`,

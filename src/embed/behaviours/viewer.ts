@@ -1,134 +1,47 @@
 /**
- * Behaviour `viewer`: opens a picture large over the page, filled from its card; before and after by buttons, arrow keys
- * and swipe. In a frame there is no page to lie over: there the link goes on as it is.
+ * Behaviour `viewer`: the wish to see a picture large. What shows it is fetched when somebody is about to, so that a wall of
+ * pictures stays light. In a frame there is no page to lie over: there the link goes on as it is.
  */
-import { numbersOf } from '../shared'
-
-/** px of a swipe; less is a touch. */
-const swipeFrom = 40
+import type { Home } from '../home'
+import type { LargeChunk } from './large'
 
 /** @returns its undo */
-export function start(root: ShadowRoot, locale: string): () => void {
+export function start(root: ShadowRoot, locale: string, home?: Home): () => void {
   const dialog = root.querySelector<HTMLDialogElement>('dialog[part=viewer]')
-  if (!dialog || (root.host as HTMLElement).dataset.form === 'frame') return () => {}
-  const { ownerDocument: document } = root
-  const view = document.defaultView as Window & typeof globalThis
+  if (!dialog || !home || home.element.dataset.form === 'frame') return () => {}
+  const view = root.ownerDocument.defaultView as Window & typeof globalThis
   const life = new view.AbortController()
   const { signal } = life
-  const inWords = numbersOf(locale)
-  const find = <E extends Element>(what: string) => dialog.querySelector<E & HTMLElement>(what)!
-  const [picture, tells, at] = [
-    find<HTMLImageElement>('[data-large]'),
-    find('[data-tells]'),
-    find('[data-at]'),
-  ]
-  const cards = () =>
-    [...root.querySelectorAll<HTMLElement>('[part=card]')].filter((card) =>
-      card.querySelector('[data-whole]'),
-    )
-  let now = 0
-  let unlock = () => {}
+  let program: Promise<ReturnType<LargeChunk['viewerOf']> | undefined> | undefined
 
-  const show = (wanted: number) => {
-    const all = cards()
-    now = Math.max(0, Math.min(all.length - 1, wanted))
-    const card = all[now]!
-    const whole = card.querySelector<HTMLElement>('[data-whole]')!
-    const small = card.querySelector<HTMLImageElement>('[part=picture] img')
-    picture.srcset = whole.dataset.whole!
-    picture.sizes = '100vw'
-    picture.alt = small?.alt ?? ''
-    at.textContent = (dialog.dataset.of ?? '')
-      .replace('{n}', inWords.format(now + 1))
-      .replace('{m}', inWords.format(all.length))
-    const title = document.createElement('h2')
-    title.textContent = card.querySelector('[part=title]')?.textContent ?? ''
-    dialog.setAttribute('aria-label', title.textContent)
-    const words = document.createElement('div')
-    const links = document.createElement('p')
-    links.className = 'links'
-    words.append(title)
-    for (const part of whole.children) (part.matches('a') ? links : words).append(part.cloneNode(true))
-    const meta = card.querySelector('[part=meta]')
-    if (meta) words.append(meta.cloneNode(true))
-    words.append(links)
-    tells.replaceChildren(words)
-    const products = card.querySelector<HTMLElement>('[part=products]')
-    if (products) {
-      const copy = products.cloneNode(true) as HTMLElement
-      copy.hidden = false
-      tells.append(copy)
-    }
-    for (const [name, end] of [
-      ['back', 0],
-      ['on', all.length - 1],
-    ] as const)
-      find<HTMLButtonElement>(`[data-go=${name}]`).disabled = now === end
-    dialog.scrollTop = 0
+  const linkOf = ({ target }: Event) => {
+    const link = (target as Element).closest?.<HTMLAnchorElement>('[part=title] a')
+    const card = link?.closest('[part=card]')
+    return link && card?.querySelector('[data-whole]') ? { link, card } : undefined
   }
-  const go = (by: number) => show(now + by)
-
+  const prepare = () =>
+    (program ??= home.chunk<LargeChunk>('large').then(
+      (one) => one?.viewerOf(root, dialog, locale),
+      () => (program = undefined), // the next wish asks again
+    ))
+  for (const name of ['pointerover', 'focusin', 'touchstart'])
+    root.addEventListener(name, (event) => void (linkOf(event) && prepare()), { signal, passive: true })
   root.addEventListener(
     'click',
     (event) => {
-      const { target, ctrlKey, metaKey, shiftKey, button } = event as MouseEvent
-      const link = (target as Element).closest?.('[part=title] a')
-      const index = link ? cards().indexOf(link.closest<HTMLElement>('[part=card]')!) : -1
-      if (index < 0 || ctrlKey || metaKey || shiftKey || button > 0) return
+      const found = linkOf(event)
+      const { ctrlKey, metaKey, shiftKey, button } = event as MouseEvent
+      if (!found || ctrlKey || metaKey || shiftKey || button > 0) return
       event.preventDefault()
-      show(index)
-      const { style } = document.documentElement
-      const { overflow } = style
-      style.overflow = 'hidden'
-      unlock = () => {
-        style.overflow = overflow
-      }
-      dialog.showModal()
-    },
-    { signal },
-  )
-  dialog.addEventListener(
-    'click',
-    ({ target }) => {
-      const to = (target as Element).closest<HTMLElement>('[data-go]')?.dataset.go
-      if (to === 'shut') dialog.close()
-      else if (to) go(to === 'on' ? 1 : -1)
-    },
-    { signal },
-  )
-  dialog.addEventListener(
-    'keydown',
-    ({ key }) => {
-      if (key !== 'ArrowLeft' && key !== 'ArrowRight') return
-      const isRtl = view.getComputedStyle(dialog).direction === 'rtl'
-      go((key === 'ArrowRight') === isRtl ? -1 : 1)
-    },
-    { signal },
-  )
-  let from: number | undefined
-  const seen = find<HTMLDivElement>('.seen')
-  seen.addEventListener('pointerdown', ({ clientX }) => (from = clientX), { signal })
-  seen.addEventListener(
-    'pointerup',
-    ({ clientX }) => {
-      const moved = clientX - (from ?? clientX)
-      from = undefined
-      if (Math.abs(moved) < swipeFrom) return
-      go(moved < 0 === (view.getComputedStyle(dialog).direction === 'rtl') ? -1 : 1)
-    },
-    { signal },
-  )
-  dialog.addEventListener(
-    'close',
-    () => {
-      unlock()
-      cards()[now]?.querySelector<HTMLElement>('[part=title] a')?.focus({ preventScroll: true })
+      // Where it can't be had, the link leads to where the picture was posted.
+      void prepare().then((viewer) =>
+        viewer ? viewer.open(found.card) : view.location.assign(found.link.href),
+      )
     },
     { signal },
   )
   return () => {
-    if (dialog.open) dialog.close()
-    unlock()
     life.abort()
+    void program?.then((viewer) => viewer?.stop())
   }
 }
