@@ -34,8 +34,8 @@ export const reading = layout({
     return `
     .reading{display:block!important;columns:${least}em ${columns};column-gap:${space}px}
     .reading>*{break-inside:avoid}
-    .reading>[part=card]{content-visibility:visible}
-    .reading>[part=card]:not([hidden])~[part=card]{margin-top:${space}px}`
+    .reading>[part=card]{content-visibility:visible;contain:layout style}
+    .reading>*+*{margin-top:${space}px}`
   },
 })
 

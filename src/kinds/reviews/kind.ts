@@ -80,7 +80,7 @@ export const reviews = showing({
       label: 'Wall',
       hint: 'For a page of its own: the average large, then all of them with answers',
       settings: {
-        layout: 'reading',
+        layout: 'cards',
         'rules.limit': 200,
         'steps.size': 9,
         'average.form': 'large',
