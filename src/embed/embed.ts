@@ -1,6 +1,7 @@
 /** The program behind a snippet: finds our elements, now and later, and mounts each. Several copies of it share one. */
 import type { LinksChunk } from './behaviours/links'
-import { mount, unmount, type Surroundings } from './mount'
+import type { Surroundings } from './home'
+import { mount, unmount } from './mount'
 
 /** Set by the build: behaviour name → path of its chunk. */
 declare const yimbleChunks: Readonly<Record<string, string>>

@@ -3,13 +3,30 @@
  * second time.
  */
 import type { Artifact, Content } from '../kinds/artifact'
-import type { Surroundings } from './mount'
 
 export interface Opening {
   /** Loads what is inside, for somebody who is about to open it. */
   prepare(): void
   /** @param isAsked - false when it opens by itself */
   show(isAsked: boolean): Promise<void>
+}
+
+/** What all widgets of a page share. */
+export interface Surroundings {
+  /** Origin of delivery, taken from the script's own address. */
+  readonly delivery: string
+  /** Path of a behaviour's chunk by its name. */
+  readonly chunks: Readonly<Record<string, string>>
+  /** Data by address; several copies of one widget ask once. */
+  readonly data: Map<string, Promise<unknown>>
+  /** Widgets that open over the page, by ref; put there by the behaviour `opening`. */
+  readonly openings: Map<string, Opening>
+  /** The surface that is open: there is at most one over the page. */
+  open?: HTMLDialogElement
+  /** What ends the behaviours of each element, once it has left the page. */
+  readonly running: Map<HTMLElement, (() => void)[]>
+  /** Set while a piece put in waits to be drawn: all widgets of the page put in one piece a frame between them. */
+  busy: Promise<void> | undefined
 }
 
 /** One widget, as its behaviours see it. */

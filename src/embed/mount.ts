@@ -1,27 +1,10 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
 import type { Artifact, Content } from '../kinds/artifact'
 import type { AwayChunk } from './behaviours/away'
-import type { Behaviour, Home, Opening } from './home'
+import type { Behaviour, Home, Surroundings } from './home'
 import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
 
 export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
-
-export interface Surroundings {
-  /** Origin of delivery, taken from the script's own address. */
-  readonly delivery: string
-  /** Path of a behaviour's chunk by its name. */
-  readonly chunks: Readonly<Record<string, string>>
-  /** Data by address; several copies of one widget ask once. */
-  readonly data: Map<string, Promise<unknown>>
-  /** Widgets that open over the page, by ref; put there by the behaviour `opening`. */
-  readonly openings: Map<string, Opening>
-  /** The surface that is open: there is at most one over the page. */
-  open?: HTMLDialogElement
-  /** What ends the behaviours of each element, once it has left the page. */
-  readonly running: Map<HTMLElement, (() => void)[]>
-  /** Set while a piece put in waits to be drawn: all widgets of the page put in one piece a frame between them. */
-  busy: Promise<void> | undefined
-}
 
 /** Cards put in between two breaths, so that no task is long on a slow phone. */
 const chunkSize = 4

@@ -2,8 +2,7 @@
  * Chunk `links`: words and pictures of the client's page that open a widget, any element with `data-yimble-open="ref"`. A
  * link stays a link: without script, with Ctrl held, or when the widget cannot be had, it leads to its page.
  */
-import type { Opening } from '../home'
-import type { Surroundings } from '../mount'
+import type { Opening, Surroundings } from '../home'
 
 export interface LinksChunk {
   watch: typeof watch
