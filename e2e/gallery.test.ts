@@ -129,7 +129,9 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page',
   const opened = `(() => {
     const inside = ${root}.querySelector('.inside')
     const head = ${root}.querySelector('.head')
-    return { real: head.offsetHeight + inside.scrollHeight, over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth }
+    const { paddingBottom } = getComputedStyle(inside)
+    const { height } = inside.firstElementChild.getBoundingClientRect()
+    return { real: head.offsetHeight + height + parseFloat(paddingBottom), over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth }
   })()`
   test('is never higher than counted, nothing sticks out, and nothing is out of reach', async () => {
     const wrong: unknown[] = []
