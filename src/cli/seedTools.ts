@@ -79,7 +79,7 @@ export async function person(
   return { agencyId: agency.id, userId: user.id, role, sessionId: undefined }
 }
 
-/** As the account's owner would: signs in over there and allows it. @returns the connection's id */
+/** Signs in at the account's own site and allows the connection, as its owner does. @returns the connection's id */
 export async function connectAccount(
   actor: Actor,
   clientId: string,
@@ -109,7 +109,7 @@ export async function connectAccount(
   return new URLSearchParams(path.split('?')[1]).get('connected')!
 }
 
-/** As a practitioner would: into the slot's field of the site's editor, and save. */
+/** Saves the snippet into a slot of the site's editor, as a designer does. */
 async function paste(editor: string, slot: string, snippet: string): Promise<void> {
   const answer = await fetch(editor, { method: 'POST', body: new URLSearchParams({ slot, snippet }) })
   if (!answer.ok) throw new Error(`${editor} answered ${answer.status} to a pasted snippet`)

@@ -69,7 +69,7 @@ export interface Fact<F extends Fields = Fields, V = unknown> extends Block<F> {
   em(values: BlockValues<F>, room: Room, value?: V): number
   /** Width in em of a lead beside words; the card's own choice when left out. */
   besideEm?(values: BlockValues<F>): number
-  /** Of a picture: its width by its height; undefined when nobody tells. */
+  /** Gives the width of a picture divided by its height; undefined when the source does not say. */
   shape?(value: V): number | undefined
   /** What the value adds to the schema.org description of its item. */
   jsonLd?(value: V, type: ItemType): object

@@ -70,7 +70,7 @@ export function cardView({ id, form, language, told }: Card, zones: Zones, isHel
   )
 }
 
-/** Of the picture that leads a card: its width by its height; undefined when nobody tells. */
+/** Gives the width of the leading picture divided by its height; undefined when the source does not say. */
 export function shapeOf(told: Told, { lead = [] }: Zones): number | undefined {
   const [first] = lead.filter((fact) => fact.id in told)
   return first?.shape?.(told[first.id])
@@ -159,7 +159,7 @@ export function cardHeight({ form, told }: Card, zones: Zones, values: AnyValues
   return Math.max(leadPx, left, stackOf(aside, asidePx) * em) + edges.block
 }
 
-/** Of all facts in one line, which nothing breaks: the highest of them. */
+/** Gives the height of a card on one line: its highest fact, because no fact wraps. */
 function lineHeight(told: Told, zones: Zones, values: AnyValues): number {
   const ems = toldEms(factsOf({ ...zones, lead: [] }), told, values, { form: 'line', widthEm: Infinity })
   const isLed = shapeOf(told, zones) !== undefined || (zones.lead ?? []).some((fact) => fact.id in told)

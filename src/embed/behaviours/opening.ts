@@ -1,6 +1,6 @@
 /**
- * Behaviour `opening`: the button that opens a widget, and the wish to open it. All else (the surface, what is in it, opening
- * by itself) is fetched when it is wanted, so that a button alone stays light.
+ * Behaviour `opening` shows the button and waits for the wish to open the widget. It fetches the rest (the surface, the
+ * content, opening by itself) only then, so that a button alone stays light.
  */
 import type { Content } from '../../kinds/artifact'
 import type { Home, Opening } from '../home'

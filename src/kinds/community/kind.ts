@@ -1,4 +1,4 @@
-/** Community: its rooms, who is in them, and the door for newcomers; up to date while the page is open. */
+/** The kind that shows a community: its rooms, its people and the door for newcomers. It stays up to date. */
 import type { Phrase } from '../../core/locale/phrase'
 import { crowd, faces, names } from '../facts/crowd'
 import { summary } from '../facts/summary'

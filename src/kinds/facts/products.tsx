@@ -151,7 +151,7 @@ interface OnPicture {
   readonly see: string
 }
 
-/** Of a picture: below it, told by their number, or marked on it; all of them show where it is opened large. */
+/** Names the products of a picture below it, as a number, or as a mark on it. The viewer shows them all. */
 export const productsOnPicture = fact({
   id: 'products',
   parts: [

@@ -119,7 +119,7 @@ export const title = titleBy({
 /** Only what the publisher gave for one. */
 export const givenTitle = titleBy({ words: (item) => item.name, url: urlOfItem })
 
-/** Of a picture: its first words; the link is what opens it, large or where it was posted. */
+/** Titles a picture with its first words. Its link opens the picture, large or where it was posted. */
 export const pictureTitle = titleBy({
   words: (item, _values, { locale }) => headlineOf(item, false).title || say(untitled, locale),
   url: (item, values) => (values['picture.opens'] === 'none' ? undefined : (item.url ?? '#')),

@@ -22,7 +22,7 @@ export interface Shell {
   around(insidePx: number, heightPx: number): number
 }
 
-/** Of the button to close it, which is as large as a finger, and of the least header. */
+/** The side of the close button, large enough for a finger. The header is never lower. */
 const closePx = 44
 const headerPadPx = 6
 const nameSize = { size: 1.25, line: 1.3 } as const

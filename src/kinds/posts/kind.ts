@@ -1,4 +1,4 @@
-/** Posts: what somebody says, what is said about them, what they liked, or what a kept group says. */
+/** The kind that shows posts: by an account, about it, liked by it, or by a kept group of accounts. */
 import type { Phrase } from '../../core/locale/phrase'
 import { author } from '../facts/author'
 import { day, likes, postPicture, shared, toPost } from '../facts/post'

@@ -1,4 +1,4 @@
-/** Profile: who an account or a page is, the way to follow it, who follows it, and what is new there. */
+/** The kind that presents an account or a page: its name, its followers, its news and a button to follow it. */
 import { author } from '../facts/author'
 import { day, likes, postPicture, shared, toPost } from '../facts/post'
 import { row } from '../facts/row'
