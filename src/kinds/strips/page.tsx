@@ -7,11 +7,11 @@ import { strip } from '../block'
 import { pictureAt, type Pictured } from '../facts/picture'
 import { counted, linesOf, type Counted } from '../letters'
 import { clamp, faceOf, headingFont, small, stackEm, text as plain, tint, titleWeight, type } from '../sizes'
+import { linkButton, type LinkButton } from './linkButton'
 
 const nameSize = { size: 1.25, line: 1.3 } as const
 const gapEm = 0.25
 const aboutLines = 4
-const buttonEm = 2.75
 const mostFaces = 6
 const faceEm = { width: 2.5, height: 3 } as const
 
@@ -90,22 +90,9 @@ export const followButton = strip({
       { ...group, part: 'follow', label: 'Words of the button', default: { word: 'follow' } },
     ),
   },
-  of: (_items, values, { page }): { readonly url: string; readonly words: string } | undefined =>
+  of: (_items, values, { page }): LinkButton | undefined =>
     page?.url && values['follow.words'] ? { url: page.url, words: values['follow.words'] } : undefined,
-  view: ({ url, words }) => (
-    <p part="follow">
-      <a href={url}>{words}</a>
-    </p>
-  ),
-  height: (_value, values) => buttonEm * values['look.textSize'],
-  styles: (values) => `
-    [part=follow]{display:flex;height:${buttonEm}em}
-    [part=follow] a{
-      display:flex;align-items:center;max-width:100%;padding:0 1.25em;overflow:hidden;white-space:nowrap;text-overflow:ellipsis;
-      border-radius:${Math.min(values['look.radius'], 24)}px;background:${values['look.accent']};color:${values['look.background']};
-      font-weight:${titleWeight};text-decoration:none;
-    }
-    [part=follow] a:hover{text-decoration:underline;text-underline-offset:.2em}`,
+  ...linkButton('follow'),
 })
 
 const followedBy: Counting = {

@@ -1,13 +1,11 @@
-/** @jsxImportSource preact */
 /** The one button to where newcomers arrive. */
 import type { Phrase } from '../../core/locale/phrase'
 import { text } from '../../core/settings/controls/text'
 import { strip } from '../block'
-import { titleWeight } from '../sizes'
+import { linkButton, type LinkButton } from './linkButton'
 
 /** Keyword of the room in which newcomers arrive. */
 export const newcomers = 'newcomers'
-const buttonEm = 2.75
 
 const comeIn: Phrase = {
   en: 'Come in',
@@ -42,23 +40,10 @@ export const door = strip({
       },
     ),
   },
-  of(items, values): { readonly url: string; readonly words: string } | undefined {
+  of(items, values): LinkButton | undefined {
     const own = /^https?:\/\//.test(values['door.url']) ? values['door.url'] : undefined
     const url = own ?? (items.find(({ keywords }) => keywords.includes(newcomers)) ?? items[0])?.url
     return url && values['door.words'] ? { url, words: values['door.words'] } : undefined
   },
-  view: ({ url, words }) => (
-    <p part="door">
-      <a href={url}>{words}</a>
-    </p>
-  ),
-  height: (_value, values) => buttonEm * values['look.textSize'],
-  styles: (values) => `
-    [part=door]{display:flex;height:${buttonEm}em}
-    [part=door] a{
-      display:flex;align-items:center;max-width:100%;padding:0 1.25em;overflow:hidden;white-space:nowrap;text-overflow:ellipsis;
-      border-radius:${Math.min(values['look.radius'], 24)}px;background:${values['look.accent']};color:${values['look.background']};
-      font-weight:${titleWeight};text-decoration:none;
-    }
-    [part=door] a:hover{text-decoration:underline;text-underline-offset:.2em}`,
+  ...linkButton('door'),
 })
