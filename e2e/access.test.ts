@@ -122,17 +122,20 @@ test('by keyboard from anywhere to anything: Ctrl+K, a few letters, Enter', asyn
   await browser.driver.get(`${world.studio}/account`)
   await browser.see('h1')
   const keys = () => browser.driver.actions()
+  const focusedRole = 'document.activeElement?.getAttribute("role") ?? null'
   await keys().keyDown('\uE009').sendKeys('k').keyUp('\uE009').perform()
-  await browser.see('[role=combobox]')
+  await browser.until<string | null>(focusedRole, (role) => role === 'combobox')
   await keys().sendKeys('people say').perform()
   await browser.see('//div[@role="option"][@aria-selected="true"][contains(., "What people say")]')
   await keys().sendKeys('\uE007').perform()
   await browser.see('//input[@aria-label="Name of the widget"][@value="What people say"]')
   // Also from within the client's page on the stage.
   await browser.driver.switchTo().frame(await browser.see('iframe'))
+  await browser.until<boolean>('Boolean(document.querySelector("[data-stage]")?.shadowRoot)', Boolean)
   await browser.driver.executeScript('document.body.tabIndex = 0; document.body.focus()')
   await keys().keyDown('\uE009').sendKeys('k').keyUp('\uE009').perform()
   await browser.driver.switchTo().defaultContent()
+  await browser.until<string | null>(focusedRole, (role) => role === 'combobox')
   await keys().sendKeys('bakery brand').perform()
   await browser.see(
     '//div[@role="option"][@aria-selected="true"][contains(., "Brand")][contains(., "Marlowick Bakery")]',
