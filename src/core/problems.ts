@@ -85,6 +85,12 @@ export const catalogue = {
     'Name taken',
     (f) => `There is a client “${f.name}” already. Two with one name cannot be told apart.`,
   ),
+  address_taken: entry(
+    409,
+    'Address taken',
+    (f) =>
+      `Another widget has the address “${f.address}”.${f.free ? ` “${f.free}” is free.` : ' Write another one.'}`,
+  ),
   signed_facts: entry(
     409,
     'Not to be rewritten',

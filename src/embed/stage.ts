@@ -69,7 +69,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const surfaceHere = () => root.querySelector<HTMLDialogElement>('dialog[part=surface]')
   const present = () => {
     const opener = root.querySelector<HTMLElement>('[part=opener]')
-    if (opener && !opener.matches(':popover-open')) opener.showPopover()
+    if (opener?.popover && !opener.matches(':popover-open')) opener.showPopover()
     const surface = surfaceHere()
     if (!surface) return
     surface.popover = 'manual'

@@ -27,6 +27,7 @@ function allShown({ fields }: Kind): Settings {
     const control = controlOf(field)
     if (control.type === 'toggle') return [[path, true]]
     if (control.type === 'number' && control.zero) return [[path, path === 'steps.size' ? 1 : control.max]]
+    if (control.type === 'picture') return [[path, 'a'.repeat(24)]]
     return control.type === 'text' ? [[path, 'https://words.example/']] : []
   })
   return {

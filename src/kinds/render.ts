@@ -132,10 +132,11 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
     counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
     shown: sifted.shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
     validUntil: Number.isFinite(until) ? new Date(until).toISOString() : null,
-    shell: shellOf(values as AnyValues, {
-      open: wordOf(kind, 'open', context.locale),
-      close: wordOf(kind, 'close', context.locale),
-    }),
+    shell: shellOf(
+      values as AnyValues,
+      { open: wordOf(kind, 'open', context.locale), close: wordOf(kind, 'close', context.locale) },
+      context.assets,
+    ),
     heightAt: (widthPx) => above + below + kind.height(model, values, Math.max(0, widthPx - 2 * sides)),
   }
 }

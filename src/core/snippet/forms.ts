@@ -27,10 +27,15 @@ export interface SnippetFacts {
   readonly heights: readonly { readonly viewport: number; readonly height: number }[]
   /** It opens over the page: then it takes no room in it. */
   readonly isOver?: boolean
+  /** Words in the address of its own page, where it has some. */
+  readonly address?: string | null
+  /** Styles within the page are refused there, and every one is logged. */
+  readonly refusesStyles?: boolean
 }
 
 export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
   const { ref, delivery } = facts
+  const ownPage = `${delivery}/h/${facts.address ?? ref}`
   const script = `<script async src="${delivery}/embed.js"></script>`
   const height = minHeight(facts.heights)
   if (facts.isOver && form === 'element')
@@ -45,13 +50,16 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
     case 'bare':
       return `<div data-yimble="${ref}">${spacer(facts)}</div>\n${script}`
     case 'words':
-      return `<a href="${delivery}/h/${ref}" data-yimble-open="${ref}">${escapeUTF8(facts.title)}</a>\n${script}`
+      return `<a href="${ownPage}" data-yimble-open="${ref}">${escapeUTF8(facts.title)}</a>\n${script}`
     case 'frame':
-      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
+      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"${facts.refusesStyles ? '' : seeThrough}></iframe>`
     case 'link':
-      return `<a href="${delivery}/h/${ref}">${escapeUTF8(facts.title)}</a>`
+      return `<a href="${ownPage}">${escapeUTF8(facts.title)}</a>`
   }
 }
+
+/** In a dark page browsers put white behind a frame, unless its element says that it is as light as what is in it. */
+const seeThrough = ' style="color-scheme:light"'
 
 type Heights = SnippetFacts['heights']
 

@@ -36,7 +36,7 @@ export function start(root: ShadowRoot, _locale: string, home: Home): () => void
   }
   around.openings.set(ref, opening)
   if (button) {
-    button.showPopover?.() // where it is unknown, the button is fixed all the same
+    if (button.popover) button.showPopover() // where that is unknown, the button is fixed all the same
     for (const name of ['pointerenter', 'focus', 'touchstart'])
       button.addEventListener(name, opening.prepare, { passive: true })
     button.onclick = () => void opening.show(true)

@@ -18,7 +18,8 @@ export interface Surface<F extends Fields = Fields, I extends string = string> e
 /** One way to get a widget opened. Several can be on at once: a button, and after some seconds by itself. */
 export interface Opener<F extends Fields = Fields> extends Block<F> {
   /** What stands in the page while the widget is shut; undefined when nothing does. */
-  view?(values: BlockValues<F>): VNode | undefined
+  /** @param assets - origin of delivery, where uploaded pictures lie */
+  view?(values: BlockValues<F>, assets: string): VNode | undefined
   /** What the embed has to know, as attributes of the surface. Those that are undefined are not written. */
   data?(values: BlockValues<F>): Data
 }

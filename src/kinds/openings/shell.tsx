@@ -33,7 +33,7 @@ export interface ShellWords {
 }
 
 /** @returns undefined for a widget that stands in the page */
-export function shellOf(values: AnyValues, words: ShellWords): Shell | undefined {
+export function shellOf(values: AnyValues, words: ShellWords, assets: string): Shell | undefined {
   const settings = values as Readonly<Record<string, unknown>>
   const surface = (surfaces as readonly Surface[]).find((one) => one.id === settings['opening.as'])
   if (!surface) return undefined
@@ -45,7 +45,7 @@ export function shellOf(values: AnyValues, words: ShellWords): Shell | undefined
   return {
     view: (
       <div class="y shell">
-        {all.map((one) => one.view?.(values))}
+        {all.map((one) => one.view?.(values, assets))}
         <dialog part="surface" data-as={surface.id} aria-label={name} {...data}>
           <div class="head">
             {title && <h2 part="surface-title">{title}</h2>}

@@ -114,6 +114,7 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/widgets': () => ({ kind: 'feed', name: 'W' }),
   'PATCH /widgets/{id}': () => ({ name: 'W' }),
   'PATCH /widgets/{id}/draft': () => ({ patches: [{ path: 'look.border', from: 1, to: 2, label: 'B' }] }),
+  'PATCH /widgets/{id}/address': () => ({ address: 'some-words' }),
   'POST /widgets/{id}/decisions': () => ({ itemIds: [item], hidden: true }),
   'POST /widgets/{id}/views': () => ({ views: [] }),
   'POST /clients/{id}/items/waiting': () => ({ itemIds: [item], waiting: true }),

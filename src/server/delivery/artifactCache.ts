@@ -27,6 +27,7 @@ export interface Entry {
 const limits = {
   cacheBytes: 256 * 1024 * 1024,
   unknownMs: 3_000,
+  addressMs: 3_000,
   compareMs: 15_000,
   heartbeatMs: 5_000,
   reconnectMs: 1_000,
@@ -40,6 +41,14 @@ export function createArtifactCache() {
   })
   /** Refs that nobody has, so that made-up ones don't reach the database each time. */
   const unknown = new LRUCache<string, true>({ max: 10_000, ttl: limits.unknownMs })
+  /** Short names by address in words; '' where there is none. Without a database the last answer stands. */
+  const addresses = new LRUCache<string, string>({
+    max: 10_000,
+    ttl: limits.addressMs,
+    allowStale: true,
+    allowStaleOnFetchRejection: true,
+    fetchMethod: refAt,
+  })
   /** Newest revision heard of: an older answer that arrives later is read again. */
   const heard = new LRUCache<string, number>({ max: 100_000 })
   const loading = new Map<string, Promise<Entry | undefined>>()
@@ -47,6 +56,14 @@ export function createArtifactCache() {
   let stopped = false
   let isConnected = false
   const timers: NodeJS.Timeout[] = []
+
+  async function refAt(address: string): Promise<string> {
+    const [row] = await db().sequelize.query<{ ref: string }>(
+      'select ref from widgets where address = $1 and deleted_at is null',
+      { bind: [address], type: QueryTypes.SELECT },
+    )
+    return row?.ref ?? ''
+  }
 
   async function load(ref: string): Promise<Entry | undefined> {
     const [row] = await db().sequelize.query<{ revision: number; files: unknown; valid_until: Date | null }>(
@@ -144,6 +161,11 @@ export function createArtifactCache() {
       const work = load(ref).finally(() => loading.delete(ref))
       loading.set(ref, work)
       return work
+    },
+    /** The same by an address in words. */
+    async at(address: string): Promise<Entry | undefined> {
+      const ref = await addresses.fetch(address)
+      return ref ? this.get(ref) : undefined
     },
     /** What is held, without waiting; for the hot path. */
     peek: (ref: string): Entry | undefined => entries.get(ref),

@@ -71,13 +71,32 @@ const data = async () =>
   }>
 /** @throws when it never becomes so: a wait is an expectation, too */
 async function until<T>(read: () => Promise<T>, check: (value: T) => boolean | Promise<boolean>): Promise<T> {
-  for (let tries = 0; tries < 100; tries += 1) {
+  for (let tries = 0; tries < 300; tries += 1) {
     const value = await read()
     if (await check(value)) return value
     await new Promise((done) => setTimeout(done, 20))
   }
   throw new Error('it never became so')
 }
+
+test('its own page is served by words, too, as long as they are its address', async () => {
+  const { setAddress } = await import('../services/widgets/addresses')
+  const page = await (await get(`/h/${widget.ref}`)).text()
+  expect((await get('/h/what-we-write')).status).toBe(404)
+  for (const words of ['what-we-write', 'written']) {
+    await setAddress(actor, widget.id, words)
+    await until(
+      () => get(`/h/${words}`),
+      ({ status }) => status === 200,
+    )
+    expect(await (await get(`/h/${words}`)).text()).toBe(page)
+  }
+  await until(
+    () => get('/h/what-we-write'),
+    ({ status }) => status === 404,
+  )
+  await setAddress(actor, widget.id, null)
+}, 20_000)
 
 describe('an artifact', () => {
   test('is public for half a minute, for anyone, and nothing stale for browsers', async () => {

@@ -15,6 +15,7 @@ import { sendStage } from './stagePages'
 const maxAgeS = 30
 const artifactPath = /^\/(?:([wo])\/([a-z0-9]{4,20})\.json|([fh])\/([a-z0-9]{4,20}))$/
 const entryPath = /^\/h\/([a-z0-9]{4,20})\/([a-z0-9]{2,20})$/
+const wordedPath = /^\/h\/([a-z0-9-]{3,60})$/
 const picturePath = /^\/p\/([0-9a-f]{24})\/(\d{2,4})\.webp$/
 
 export interface Delivery {
@@ -27,6 +28,8 @@ export function createDelivery({ cache, assets }: Delivery): Server {
   return createServer((request, response) => {
     const url = request.url ?? '/'
     const path = url.includes('?') ? url.slice(0, url.indexOf('?')) : url
+    const rest = () =>
+      void answerRest(request, response, path, cache).catch((error: unknown) => fail(response, error))
     const match = artifactPath.exec(path)
     if (match && isRead(request)) {
       const form = (match[1] ?? match[3]) as Form
@@ -34,13 +37,17 @@ export function createDelivery({ cache, assets }: Delivery): Server {
       const held = cache.peek(ref)
       if (held) return sendArtifact(request, response, held, form)
       return void cache.get(ref).then(
-        (entry) => (entry ? sendArtifact(request, response, entry, form) : sendUnknown(response, form)),
+        (entry) => {
+          if (entry) sendArtifact(request, response, entry, form)
+          else if (form === 'h') rest()
+          else sendUnknown(response, form)
+        },
         (error: unknown) => fail(response, error),
       )
     }
     const asset = assets.get(path)
     if (asset && isRead(request)) return sendFile(request, response, asset.file, assetHeaders.get(path)!)
-    void answerRest(request, response, path, cache).catch((error: unknown) => fail(response, error))
+    rest()
   })
 }
 
@@ -114,6 +121,11 @@ async function answerRest(
     return held && page
       ? sendFile(request, response, page, pageHeaders[secondsOf(held) - 1]!)
       : sendUnknown(response, 'h')
+  }
+  const worded = wordedPath.exec(path)
+  if (worded) {
+    const held = await cache.at(worded[1]!)
+    return held ? sendArtifact(request, response, held, 'h') : sendUnknown(response, 'h')
   }
   const picture = picturePath.exec(path)
   if (picture) return sendPicture(request, response, picture[1]!, Number(picture[2]))

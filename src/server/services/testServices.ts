@@ -17,6 +17,7 @@ const load = async () => ({
   ...(await import('./sources/refreshing')),
   ...(await import('./sources/sources')),
   ...(await import('./sources/tables')),
+  ...(await import('./widgets/addresses')),
   ...(await import('./widgets/artifacts')),
   ...(await import('./widgets/bench')),
   ...(await import('./widgets/releases')),

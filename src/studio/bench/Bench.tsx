@@ -360,6 +360,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 releases={publishing.releases}
                 busy={publishing.busy}
                 cannotPublish={cannotPublish}
+                delivery={delivery}
+                onChanged={publishing.setWidget}
                 onPublish={publishing.publish}
                 onRollBack={publishing.rollBack}
                 onSwitch={publishing.switchTo}
@@ -376,6 +378,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 brand={brand}
                 part={part}
                 clientId={client.id}
+                pictures={delivery}
                 sayWord={sayWord}
                 onChange={change}
               />

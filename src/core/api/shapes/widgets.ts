@@ -33,8 +33,16 @@ export const widget = z.object({
   pageId: z.uuid().nullable(),
   anchor: anchorSchema.nullable().describe('Where on the page it stands; null: at the page’s first place'),
   sightings: z.array(sighting),
+  address: z.string().nullable().describe('Words in the address of its own page; null: its short name'),
   updatedAt: when,
 })
+
+export const address = z.object({
+  address: z.string(),
+  isTaken: z.boolean(),
+  free: z.string().nullable().describe('One like it that can be had'),
+})
+export type AddressShape = z.infer<typeof address>
 
 export type WidgetShape = z.infer<typeof widget>
 export const patch = z.strictObject({

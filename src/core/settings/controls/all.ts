@@ -6,6 +6,7 @@ import type { ControlType } from './control'
 import { fontControl, type FontOptions } from './font'
 import { numberControl, type NumberOptions } from './number'
 import { orderControl, type OrderOptions } from './order'
+import { pictureControl, type PictureOptions } from './picture'
 import { rulesControl, type RulesOptions } from './rules'
 import { sourcesControl, type SourcesOptions } from './sources'
 import { textControl, type TextOptions } from './text'
@@ -23,6 +24,7 @@ export type Control =
   | SourcesOptions
   | RulesOptions
   | OrderOptions
+  | PictureOptions
 
 const types: { readonly [T in Control['type']]: unknown } = {
   choice: choiceControl,
@@ -35,6 +37,7 @@ const types: { readonly [T in Control['type']]: unknown } = {
   sources: sourcesControl,
   rules: rulesControl,
   order: orderControl,
+  picture: pictureControl,
 }
 
 /** A field holds its control by its type alone; every maker makes one of these. */

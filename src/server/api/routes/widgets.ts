@@ -1,8 +1,10 @@
 /** Widgets, drafts, releases, snippets. */
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
+import { addressSchema } from '@/core/snippet/address'
 import { anchorSchema } from '@/core/stage/anchor'
 import { beHere } from '../../services/access/presence'
+import { addressFor, setAddress } from '../../services/widgets/addresses'
 import { openBench } from '../../services/widgets/bench'
 import * as releases from '../../services/widgets/releases'
 import * as widgets from '../../services/widgets/widgets'
@@ -51,6 +53,22 @@ export const widgetsRoutes: readonly Route[] = [
     }),
     response: shapes.widget,
     run: (actor, { params, body }) => widgets.changeWidget(actor, params.id, body),
+  }),
+  route('GET /widgets/{id}/addresses/{address}', {
+    summary: 'Whether the widget’s own page can have an address in words, and one like it that it can have',
+    params: id.extend({ address: addressSchema }),
+    response: shapes.address,
+    run: (actor, { params }) => addressFor(actor, params.id, params.address),
+  }),
+  route('PATCH /widgets/{id}/address', {
+    summary: 'Give the widget’s own page an address in words, or take it away',
+    params: id,
+    body: z.strictObject({ address: addressSchema.nullable() }),
+    response: shapes.widget,
+    async run(actor, { params, body }) {
+      await setAddress(actor, params.id, body.address)
+      return widgets.getWidget(actor, params.id)
+    },
   }),
   route('PATCH /widgets/{id}/draft', {
     summary: 'Change settings of the draft; If-Match names the revision they were made on',

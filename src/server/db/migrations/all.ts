@@ -9,6 +9,7 @@ import * as renewing from './0007-renewing'
 import * as views from './0008-views'
 import * as places from './0009-places'
 import * as uses from './0010-uses'
+import * as addresses from './0011-addresses'
 
 export const migrations = [
   first,
@@ -21,4 +22,5 @@ export const migrations = [
   views,
   places,
   uses,
+  addresses,
 ]

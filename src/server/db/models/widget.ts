@@ -22,6 +22,8 @@ export class Widget extends Model<InferAttributes<Widget>, InferCreationAttribut
   /** Where on the page it stands; see `core/stage/anchor.ts`. */
   declare anchor: CreationOptional<object | null>
   declare slotWidths: unknown
+  /** The words in the address of its own page; null where that is its short name. */
+  declare address: CreationOptional<string | null>
   declare liveReleaseId: CreationOptional<string | null>
   declare switchedOff: CreationOptional<boolean>
   declare artifactRevision: CreationOptional<number>
@@ -47,6 +49,7 @@ export const initWidget = (sequelize: Sequelize): typeof Widget =>
       pageId: DataTypes.UUID,
       anchor: DataTypes.JSONB,
       slotWidths: { type: DataTypes.JSONB, allowNull: false },
+      address: DataTypes.TEXT,
       liveReleaseId: DataTypes.UUID,
       switchedOff: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
       artifactRevision: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },

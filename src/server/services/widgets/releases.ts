@@ -180,6 +180,8 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
         title: titleFor(prepared.values, client.name),
         heights,
         isOver,
+        address: row.address,
+        refusesStyles: platform.strictPolicy && !platform.inlineStyles,
       }),
       ...throughIn(form, platform, isOver),
       best: form === best,

@@ -98,6 +98,7 @@ function shapeWith(
       state,
       seenAt: seenAt.toISOString(),
     })),
+    address: row.address ?? null,
     updatedAt: row.updatedAt.toISOString(),
   }
 }

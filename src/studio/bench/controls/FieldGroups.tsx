@@ -16,6 +16,7 @@ export interface FieldGroupsProps {
   /** Part that was clicked on the stage: its settings are marked and unfolded. */
   readonly part: string | undefined
   readonly clientId: string
+  readonly pictures: string
   readonly sayWord: (word: string) => string
   readonly onChange: (path: string, leaf: Leaf, label: string) => void
 }
@@ -29,6 +30,7 @@ export function FieldGroups({
   brand,
   part,
   clientId,
+  pictures,
   sayWord,
   onChange,
 }: FieldGroupsProps) {
@@ -44,6 +46,7 @@ export function FieldGroups({
       leaf={settings[path]!}
       brand={brand}
       clientId={clientId}
+      pictures={pictures}
       sayWord={sayWord}
       isPicked={part !== undefined && field.part === part}
       onChange={onChange}

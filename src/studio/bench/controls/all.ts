@@ -7,6 +7,7 @@ import type { ControlProps } from './control'
 import { FontControl } from './FontControl'
 import { NumberControl } from './NumberControl'
 import { OrderControl } from './OrderControl'
+import { PictureControl } from './PictureControl'
 import { RulesControl } from './RulesControl'
 import { TextControl } from './TextControl'
 import { ToggleControl } from './ToggleControl'
@@ -23,6 +24,7 @@ const components: { readonly [T in Control['type']]: unknown } = {
   sources: () => null, // the Gather panel shows sources itself
   rules: RulesControl,
   order: OrderControl,
+  picture: PictureControl,
 }
 
 export const componentFor = (type: Control['type']) => components[type] as ComponentType<ControlProps>

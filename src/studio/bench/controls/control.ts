@@ -12,6 +12,8 @@ export interface ControlProps<C extends Control = Control> {
   readonly brand: Brand
   readonly describedBy: string | undefined
   readonly clientId: string
+  /** Origin of delivery, where uploaded pictures lie. */
+  readonly pictures: string
   /** One of the kind's words in the client's language. */
   readonly sayWord: (word: string) => string
   readonly onChange: (leaf: Leaf) => void

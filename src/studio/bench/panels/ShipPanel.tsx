@@ -11,6 +11,7 @@ import { CopyField } from '../../parts/CopyField'
 import { Notice } from '../../parts/Notice'
 import { useMayEdit } from '../../parts/Role'
 import { SwitchOffDialog } from '../../parts/SwitchOffDialog'
+import { OwnPage } from './OwnPage'
 import { Ago, DayAndTime } from '../../parts/Local'
 
 export interface ShipPanelProps {
@@ -20,6 +21,9 @@ export interface ShipPanelProps {
   readonly busy: boolean
   /** Why it can't be published now. */
   readonly cannotPublish: string | undefined
+  /** Origin of delivery. */
+  readonly delivery: string
+  readonly onChanged: (next: WidgetShape) => void
   readonly onPublish: () => void
   readonly onRollBack: (number: number) => void
   readonly onSwitch: (on: boolean) => void
@@ -33,6 +37,8 @@ export function ShipPanel({
   releases,
   busy,
   cannotPublish,
+  delivery,
+  onChanged,
   onPublish,
   onRollBack,
   onSwitch,
@@ -87,6 +93,9 @@ export function ShipPanel({
       </section>
       <section aria-label="Snippet">
         <Snippets widget={widget} />
+      </section>
+      <section aria-label="Page of its own">
+        <OwnPage widget={widget} delivery={delivery} onChanged={onChanged} />
       </section>
       <section aria-label="Seen on">
         <SeenOn widget={widget} />
