@@ -2,6 +2,7 @@
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
+import { cardsIn, isOpen, liveOver, root } from './overPage'
 import { element, script, startOwnPage } from './ownPage'
 import { api, liveWidget, world } from './world'
 
@@ -11,14 +12,10 @@ let browser: Browser
 beforeAll(() => void ({ browser } = own))
 beforeEach(() => browser.viewport(1280, 800))
 
-const root = (at = 0) => `document.querySelectorAll('[data-yimble]')[${at}].shadowRoot`
-const isOpen = (at = 0) => `Boolean(${root(at)}?.querySelector('dialog[part=surface]')?.open)`
-const cardsIn = (at = 0) => `${root(at)}.querySelectorAll('.inside [part=card]').length`
 const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (key: string) => browser.driver.actions().sendKeys(key).perform()
 const keys = { enter: '\uE007', escape: '\uE00C', tab: '\uE004' } as const
-const over = (as: 'dialog' | 'drawer', more: Record<string, unknown> = {}) =>
-  liveWidget(browser, 'Kiln & Tide', { 'opening.as': as, 'opening.title': 'Lately', ...more }, 'list')
+const over = (as: 'dialog' | 'drawer', more?: Record<string, unknown>) => liveOver(browser, as, more)
 const tall = '<p style="height:1800px">page</p>'
 const shiftScript =
   'window.shift=0;new PerformanceObserver((list)=>{for(const one of list.getEntries())window.shift+=one.value}).observe({type:"layout-shift",buffered:true})'
