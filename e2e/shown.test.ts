@@ -171,3 +171,38 @@ describe('rooms of a community', () => {
     expect(await inPage(roomsHere)).toContain('The Fiddle Room')
   })
 })
+
+test('reviews are chosen by stars and by what they are about; a second click shows them all', async () => {
+  await studio()
+  const { ref } = await liveKind(browser, 'Marlowick Bakery', 'reviews', 'wall', 'What people say', {
+    'topics.words': ['rye loaf', 'queue'],
+    'rules.limit': 40,
+  })
+  await open(element(ref) + script)
+  await settled(1)
+  const seen = `[...${root}.querySelectorAll('[part=card]')].filter((one) => one.getBoundingClientRect().height > 0)`
+  const count = (check: (value: number) => boolean) => browser.until<number>(`${seen}.length`, check)
+  const choose = (mark: string) => inPage(`${root}.querySelector('[data-choose="${mark}"]').click()`)
+  await count((value) => value === 9)
+  await browser.until<number>(`${root}.querySelectorAll('[data-choose]').length`, (value) => value >= 3)
+  await wait(500)
+  await choose('s3')
+  const threes = await count((value) => value > 0 && value < 9)
+  const stars = await inPage<string[]>(
+    `${seen}.map((one) => one.querySelector('[part=stars]').textContent.trim()[0])`,
+  )
+  expect(new Set(stars)).toEqual(new Set(['3']))
+  expect(await inPage(`${root}.querySelector('.chosen').textContent`)).toBe(`${threes} of 40`)
+  await choose('t0')
+  const about = await inPage<string[]>(`${seen}.map((one) => one.textContent)`)
+  expect(about.length).toBeGreaterThan(0)
+  expect(about.filter((text) => !/rye loaf|queue/i.test(text))).toEqual([])
+  expect(
+    await inPage(
+      `[...${root}.querySelectorAll('[aria-pressed=true]')].map((one) => one.dataset.choose).join()`,
+    ),
+  ).toBe('t0')
+  expect(await violationsIn(browser)).toEqual([])
+  await choose('t0')
+  await count((value) => value === 9)
+})

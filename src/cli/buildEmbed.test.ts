@@ -10,7 +10,7 @@ const folder = mkdtempSync(path.join(tmpdir(), 'yimble-embed-'))
 let files: Map<string, Uint8Array>
 beforeAll(async () => {
   files = await buildEmbed(folder)
-})
+}, 60_000)
 afterAll(() => rmSync(folder, { recursive: true }))
 
 const kB = (bytes: Uint8Array) => brotliCompressSync(bytes).length / 1024

@@ -325,7 +325,10 @@ export async function seed(standinsPort: number): Promise<void> {
     slot: 'reviews-wall',
     form: 'element',
     widths: [350, 720, 1120],
-    settings: { 'write.url': 'https://county-opinions.example/marlowick-bakery' },
+    settings: {
+      'write.url': 'https://county-opinions.example/marlowick-bakery',
+      'topics.words': ['rye loaf', 'cardamom knots', 'queue', 'wedding loaf', 'Lantern Row'],
+    },
   })
 
   await seedVets({

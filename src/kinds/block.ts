@@ -90,6 +90,8 @@ export interface Strip<F extends Fields = Fields, V = unknown> extends Block<F> 
   view(value: V): VNode
   /** Height in px at an inner width in px, without the space around. */
   height(value: V, values: BlockValues<F>, widthPx: number): number
+  /** What visitors can choose an item by; see `strips/choosing.tsx`. */
+  marks?(item: Item, value: V): readonly string[]
   /** How many cards show at first, when it lets visitors ask for more. */
   first?(value: V): number
 }

@@ -23,6 +23,8 @@ export interface Card {
   readonly type: ItemType
   readonly language: string | undefined
   readonly told: Told
+  /** What visitors can choose it by; left out where nothing. */
+  readonly marks?: string
 }
 
 export const factsOf = ({ lead = [], words, foot = [], aside = [] }: Zones): readonly Fact[] => [
@@ -43,7 +45,7 @@ const isStacked = (form: Form) => stackedForms.includes(form)
 const isBoxed = (values: AnyValues) => values['look.frame'] === 'box'
 
 /** @param isHeldBack - until visitors ask for more */
-export function cardView({ id, form, language, told }: Card, zones: Zones, isHeldBack = false): VNode {
+export function cardView({ id, form, language, told, marks }: Card, zones: Zones, isHeldBack = false): VNode {
   const lead = viewsOf(zones.lead, told)
   const foot = viewsOf(zones.foot, told)
   const aside = viewsOf(zones.aside, told)
@@ -54,6 +56,7 @@ export function cardView({ id, form, language, told }: Card, zones: Zones, isHel
       part="card"
       class={(lead.length > 0 ? `${form} led` : form) + shape}
       data-key={id}
+      data-marks={marks}
       lang={language}
       hidden={isHeldBack}
     >

@@ -223,7 +223,7 @@ export function showing<
         values,
         locale: context.locale,
         strips,
-        cards,
+        cards: marked(cards, ordered, present(allStrips, strips), strips),
         heads,
         first: Math.min(cards.length, ...firsts),
         entries: () => given.flatMap((item) => entry?.of(item, values, context) ?? []),
@@ -350,6 +350,16 @@ export function showing<
     migrate: kind.migrate ?? [],
     example: { given: { sources: kind.example }, settings: {} },
   })
+}
+
+/** Cards with what visitors can choose them by, where a strip offers that. */
+function marked(cards: readonly Card[], items: readonly Item[], strips: readonly Strip[], told: Told) {
+  const offering = strips.filter((one) => one.marks)
+  if (offering.length === 0) return cards
+  return cards.map((card, at) => ({
+    ...card,
+    marks: offering.flatMap((one) => one.marks!(items[at]!, told[one.id])).join(' ') || undefined,
+  }))
 }
 
 /** Whether visitors move along its cards, in a row that has no end to ask for more at. */

@@ -1,6 +1,7 @@
 /** What is particular to each kind that shows items, seen in what it draws. */
 import { describe, expect, test } from '@jest/globals'
 import { plainBrand } from '../core/design/brand'
+import { averageStars } from '../core/items/average'
 import type { Item } from '../core/items/item'
 import { noDecisions } from '../core/rules/fields'
 import type { Settings } from '../core/settings/field'
@@ -180,5 +181,51 @@ describe('profile', () => {
     const posts = exampleItemsOf(getKind('posts'))
     expect(order(drawn('profile', {}, posts).html)).toEqual(['list'])
     expect(order(drawn('profile', { 'who.name': 'The yard' }, posts).html)).toEqual(['who', 'list'])
+  })
+})
+
+describe('what visitors choose entries by', () => {
+  const wall = { layout: 'list', 'average.form': 'large', 'average.distribution': true } as const
+  const about = { ...wall, 'topics.shown': true, 'topics.words': ['bowls', 'clay', 'kiln', 'rain', 'MUG'] }
+  const marksOf = (html: string) => [...html.matchAll(/data-marks="([^"]*)"/g)].map(([, marks]) => marks)
+  const given = exampleItemsOf(getKind('reviews'))
+  const reviewed = (settings: Settings) => {
+    const kind = getKind('reviews')
+    const all = { ...defaultsOf(kind.fields), ...settings }
+    const input = { kind: 'reviews', settings: all, brand: plainBrand, decisions: noDecisions }
+    const { pieces, behaviours } = render(input, given, { ...context, reviews: averageStars(given) }, [400])
+    return { html: pieces.join(''), behaviours }
+  }
+  test('stars: each review carries its own, and what nobody gave is no button', () => {
+    const { html, behaviours } = reviewed(wall)
+    expect(marksOf(html)).toEqual(['s5', 's4', 's5', 's3', 's5'])
+    expect([...html.matchAll(/data-choose="([^"]*)"/g)].map(([, mark]) => mark)).toEqual(['s5', 's4', 's3'])
+    expect(behaviours).toContain('choose')
+  })
+  test('topics: whole words in any letter case, the most frequent first, those of none left out', () => {
+    const { html } = reviewed(about)
+    const told = [...html.matchAll(/data-choose="t\d"[^>]*>([^<]+)<\/button> <span>(\d+)</g)]
+    expect(told.map(([, words, count]) => `${words} ${count}`)).toEqual([
+      'bowls 1',
+      'clay 1',
+      'rain 1',
+      'MUG 1',
+    ])
+    expect(marksOf(html)).toEqual(['s5 t3', 's4', 's5 t0 t1', 's3', 's5 t2'])
+  })
+  test('without words, tags are counted, whatever their letter case', () => {
+    const items = exampleItemsOf(getKind('feed')).map((item, at) => ({
+      ...item,
+      keywords: [['Kiln', 'kiln', 'KILN'][at] ?? 'Glaze', ...(at === 0 ? ['Glaze'] : [])],
+    }))
+    const { html } = drawn('feed', { layout: 'list', 'topics.shown': true, 'topics.most': 1 }, items)
+    expect(html).toMatch(
+      /data-choose="t0"[^>]*>Kiln<\/button> <span>3<|data-choose="t0"[^>]*>Glaze<\/button>/,
+    )
+    expect(html).not.toContain('data-choose="t1"')
+  })
+  test('in a row to move along there is nothing to choose by', () => {
+    const { html } = reviewed({ ...about, layout: 'carousel' })
+    expect(html).not.toMatch(/data-choose|data-marks="s/)
   })
 })

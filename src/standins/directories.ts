@@ -34,6 +34,26 @@ const sentences = [
   'The best in the county, says my aunt, and she has tried them all.',
   'A little dear, very good.',
 ] as const
+/** What is said of a business that sells bread. */
+const ofBread = [
+  'The rye loaf keeps for a week and is gone in two days.',
+  'Good, though the queue was long on Saturday.',
+  'They remembered our names.',
+  'The cardamom knots were still warm.',
+  'We come every week and have not been let down yet.',
+  'Lantern Row is the quieter of the shops.',
+  'A little dear, very good.',
+  'We had the wedding loaf, and people still talk about it.',
+  'The best in the county, says my aunt, and she has tried them all.',
+  'I asked for half a rye loaf and got half a rye loaf, with a smile.',
+  'Not what we had hoped for; it was put right the same day.',
+  'Worth the queue.',
+  'My son will only eat their cardamom knots now.',
+  'Closed on Thursdays; plan for it.',
+] as const
+/** Mostly five; of forty, five fours, two threes, a two and a one. */
+const starsForBread = (at: number) =>
+  at % 40 === 33 ? 1 : at % 40 === 13 ? 2 : at % 20 === 6 ? 3 : at % 7 === 2 ? 4 : 5
 const givenNames = ['Ada', 'Bo', 'Cyril', 'Dot', 'Eli', 'Fay', 'Gus', 'Hal', 'Ivy', 'Jo', 'Kit', 'Lou', 'Mab']
 const familyNames = [
   'Amberley',
@@ -68,6 +88,7 @@ export function createReviews(origin: string, state: State) {
       })
     }
     const business = businesses.find((one) => one.id === id)
+    const said: readonly string[] = id === 'b1' ? ofBread : sentences
     if (!business)
       return send(
         response,
@@ -88,8 +109,8 @@ export function createReviews(origin: string, state: State) {
         return {
           key: `${business.id}-${at}`,
           by: nameOf(at),
-          stars: [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10],
-          says: `${sentences[at % sentences.length]!} ${sentences[(at * 3 + 2) % sentences.length]!}`,
+          stars: id === 'b1' ? starsForBread(at) : [5, 5, 4, 5, 2, 5, 3, 1, 4, 5][at % 10],
+          says: `${said[at % said.length]!} ${said[(at * 3 + 2) % said.length]!}`,
           ...written,
           on: new Date(Math.floor((Date.parse(state.epoch) - at * dayMs) / dayMs) * dayMs)
             .toISOString()

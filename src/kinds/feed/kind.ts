@@ -23,6 +23,7 @@ import { showing } from '../showing'
 import { average } from '../strips/average'
 import { heading } from '../strips/heading'
 import { steps } from '../strips/steps'
+import { topics } from '../strips/topics'
 import { exampleItems } from './example'
 import { toWords } from './migrate'
 
@@ -63,7 +64,7 @@ export const feed = showing({
     words: [title, stars, row([date, author, source, price]), summary],
     foot: [products, more],
   },
-  above: [heading, average],
+  above: [heading, average, topics],
   below: [steps],
   layouts: [list, grid, column, carousel, lead, mosaic, ticker],
   adjust: { 'empty.text': { default: { word: 'nothingNew' } } },

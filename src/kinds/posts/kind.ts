@@ -14,6 +14,7 @@ import { ticker } from '../layouts/ticker'
 import { showing } from '../showing'
 import { heading } from '../strips/heading'
 import { steps } from '../strips/steps'
+import { topics } from '../strips/topics'
 import { examplePosts } from './example'
 
 const latelySaid: Phrase = {
@@ -36,7 +37,7 @@ export const posts = showing({
   alsoCalled: ['social feed', 'updates', 'statuses', 'timeline', 'what we say', 'messages', 'social media'],
   accepts: ['SocialMediaPosting', 'Article'],
   card: { lead: [day], words: [shared, said, postPicture, row([author, likes, source, toPost])] },
-  above: [heading],
+  above: [heading, topics],
   below: [steps],
   layouts: [list, column, grid, reading, carousel, ticker],
   called: { list: 'All posts', card: 'One post' },

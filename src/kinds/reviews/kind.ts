@@ -19,6 +19,7 @@ import { showing } from '../showing'
 import { average } from '../strips/average'
 import { heading } from '../strips/heading'
 import { steps } from '../strips/steps'
+import { topics } from '../strips/topics'
 import { write } from '../strips/write'
 import { exampleReviews } from './example'
 
@@ -54,7 +55,7 @@ export const reviews = showing({
   alsoCalled: ['stars', 'ratings', 'testimonials', 'opinions', 'feedback', 'what people say', 'praise'],
   accepts: ['Review'],
   card: { words: [givenTitle, opinion], foot: [signature, row([stars, date, source]), answer] },
-  above: [heading, average],
+  above: [heading, average, topics],
   below: [steps, write],
   layouts: [carousel, reading, grid, list, column, ticker, bare],
   called: { list: 'All reviews', card: 'One review', author: 'Who says it' },
@@ -85,6 +86,7 @@ export const reviews = showing({
         'steps.size': 9,
         'average.form': 'large',
         'average.distribution': true,
+        'topics.shown': true,
         'facts.answer': true,
         'look.spacing': 24,
       },

@@ -3,13 +3,16 @@
  * The average of reviews: as a line, or large with how many gave how many stars. Always of all reviews that the sources
  * have, also of those that are hidden or wait: whatever else it said would be made up.
  */
+import { Fragment } from 'preact'
 import { numberInWords } from '../../core/locale/numbers'
 import { languageOf, say, sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { toggle } from '../../core/settings/controls/toggle'
 import { strip } from '../block'
+import { starsOf } from '../../core/rules/rules'
 import { outOf, starsIn, starsLook, starsPart, starStyles, type Stars } from '../facts/stars'
 import { counted, linesOf } from '../letters'
+import { Choice, choicePart, choosingStyles, chosenPattern } from './choosing'
 import { faceOf, headingFont, small, smallEm, text, tint, titleWeight, type } from '../sizes'
 
 const group = { step: 'arrange', group: 'Average of reviews', part: 'average' } as const
@@ -56,6 +59,13 @@ const beside = { numberEm: 9, fromEm: 36, gapEm: 2 } as const
 /** Shares are told in so many steps by a class each: strict pages block style attributes. */
 const steps = 40
 
+interface Share {
+  /** Chooses those who gave so many; undefined where none did. */
+  readonly mark: string | undefined
+  readonly stars: string
+  readonly count: string
+  readonly share: number
+}
 interface Average {
   readonly stars: Stars
   /** `640 reviews` in a sentence. */
@@ -64,8 +74,9 @@ interface Average {
   readonly caption: string
   readonly quote: string | undefined
   /** How many gave five stars, four, … one, with their share in steps; undefined where that is not shown. */
-  readonly byStars:
-    readonly { readonly stars: string; readonly count: string; readonly share: number }[] | undefined
+  readonly byStars: readonly Share[] | undefined
+  /** What is said while visitors have chosen one; undefined where there is nothing to choose from. */
+  readonly chosen: string | undefined
   readonly isLarge: boolean
 }
 
@@ -74,6 +85,7 @@ export const average = strip({
   parts: [
     { name: 'average', label: 'Average of reviews' },
     { name: 'distribution', label: 'How many gave how many' },
+    choicePart,
     starsPart,
   ],
   words: { fromReviews, wrote, outOf },
@@ -95,6 +107,7 @@ export const average = strip({
       ...group,
       part: 'distribution',
       label: 'How many gave how many stars',
+      hint: 'Visitors choose those reviews with a click. Not in a row to move along',
       default: false,
       shownWhen: { path: 'average.form', is: ['large'] },
     }),
@@ -106,7 +119,7 @@ export const average = strip({
     }),
     ...starsLook,
   },
-  of(items, values, { reviews: all, locale }): Average | undefined {
+  of(items, values, { reviews: all, locale, shown }): Average | undefined {
     if (!values['average.shown'] || !all) return undefined
     const isLarge = values['average.form'] === 'large'
     const from = sayCount(fromReviews, all.count, locale)
@@ -124,9 +137,11 @@ export const average = strip({
       caption: `${ofFive}${comma} ${from}`,
       quote,
       isLarge,
+      chosen: shown > 0 ? chosenPattern(shown, locale) : undefined,
       byStars:
         isLarge && values['average.distribution']
           ? all.byStars.map((count, at) => ({
+              mark: count > 0 && shown > 0 ? markOf(5 - at) : undefined,
               stars: numberInWords(5 - at, 0, locale),
               count: numberInWords(count, 0, locale),
               share: Math.max(1, Math.round((count / all.count) * steps)),
@@ -134,20 +149,28 @@ export const average = strip({
           : undefined,
     }
   },
-  view: ({ stars, from, caption, quote, byStars, isLarge }) =>
+  marks: (item, { byStars, chosen }) => {
+    const given = byStars && chosen ? starsOf(item) : undefined
+    return given === undefined ? [] : [markOf(Math.min(5, Math.max(1, Math.round(given))))]
+  },
+  view: ({ stars, from, caption, quote, byStars, chosen, isLarge }) =>
     isLarge ? (
-      <div part="average" class="large-average">
+      <div part="average" class="large-average" data-choices={byStars && chosen}>
         <p class="number">
-          <b>{stars.number}</b> <span>{caption}</span>
+          <b>{stars.number}</b> <span class="caption">{caption}</span>
+          <span class="chosen" role="status" />
         </p>
         {byStars && (
           <ul part="distribution" role="list">
-            {byStars.map(({ stars: given, count, share }) => (
-              <li key={given} class={`s${share}`}>
-                <b>
-                  {given}&#8239;<span class="star">★</span>
-                </b>{' '}
-                <span>{count}</span>
+            {byStars.map(({ mark, ...one }) => (
+              <li key={one.stars} class={`s${one.share}`}>
+                {mark ? (
+                  <Choice mark={mark}>
+                    <Given {...one} />
+                  </Choice>
+                ) : (
+                  <Given {...one} />
+                )}
               </li>
             ))}
           </ul>
@@ -162,6 +185,10 @@ export const average = strip({
         {quote && `. ${quote}`}
       </p>
     ),
+  behaviours: (values) =>
+    values['average.shown'] && values['average.form'] === 'large' && values['average.distribution']
+      ? ['choose']
+      : [],
   height({ stars, from, quote, byStars, isLarge }, values, widthPx) {
     const em = values['look.textSize']
     const widthEm = widthPx / em
@@ -181,19 +208,23 @@ export const average = strip({
     const fromPx = beside.fromEm * values['look.textSize']
     return [
       starStyles(values),
+      values['average.form'] === 'large' ? choosingStyles(values) : '',
       `
     [part=average]{color:${values['look.muted']};overflow-wrap:anywhere}
     [part=average] b{color:${values['look.title']};font-weight:${titleWeight}}
     .star{color:${values['look.stars']}}
     .number{margin:0}
     .number b{display:block;${type(large)}${headingFont(values)}letter-spacing:-.02em}
-    .number span{display:block;${type(small)}white-space:nowrap}
+    .number:has(.chosen:not(:empty)) .caption{display:none}
+    .number span:not(:empty){display:block;${type(small)}white-space:nowrap}
     [part=distribution]{display:flex;gap:2px;margin:${text.line}em 0 0;padding:0;list-style:none;${type(small)}}
-    [part=distribution] li{flex:1 1 0;min-width:${2.75 / small.size}em;white-space:nowrap}
+    [part=distribution] li{position:relative;flex:1 1 0;min-width:${2.75 / small.size}em;white-space:nowrap}
     [part=distribution] li::before{
       content:'';display:block;height:${bar.em / small.size}em;margin-bottom:${bar.gapEm / small.size}em;
       background:${values['look.stars']};
     }
+    [part=distribution] [part=choice]::after{content:'';position:absolute;inset:0}
+    [part=distribution] [part=choice]:not(:hover,[aria-pressed=true]){text-decoration:none}
     ${[78, 58, 42, 30].map((percent, at) => `[part=distribution] li:nth-child(${at + 2})::before{${tint('background', values['look.stars'], percent, values['look.line'])}}`).join('')}
     [part=distribution] li:first-child::before{border-start-start-radius:1em;border-end-start-radius:1em}
     [part=distribution] li:last-child::before{border-start-end-radius:1em;border-end-end-radius:1em}
@@ -206,3 +237,14 @@ export const average = strip({
     ]
   },
 })
+
+const markOf = (stars: number) => `s${stars}`
+
+const Given = ({ stars, count }: Pick<Share, 'stars' | 'count'>) => (
+  <Fragment>
+    <b>
+      {stars}&#8239;<span class="star">★</span>
+    </b>{' '}
+    <span>{count}</span>
+  </Fragment>
+)

@@ -143,6 +143,7 @@ async function ask(
   const path = pattern
     .replace('{id}', ids[pattern.split('/')[1]!] ?? 'none')
     .replace('{key}', item.split('/')[1]!)
+    .replace('{address}', 'other-words')
   const body = bodies[line]?.()
   const answer = await api.answer(
     new Request(`http://127.0.0.1:4310/api/v1${path}`, {

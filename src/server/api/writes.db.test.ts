@@ -124,6 +124,10 @@ test('each write answers in its shape and is seen by the next read', async () =>
       slotWidths: [{ viewport: 1280, width: 700 }],
     }),
   ).toMatchObject({ name: 'News list', pageId: page.id })
+  expect(await call('PATCH', `/widgets/${widget.id}/address`, { address: 'front-page' })).toMatchObject({
+    address: 'front-page',
+  })
+  expect(await read(`/widgets/${widget.id}/addresses/front-page`)).toMatchObject({ isTaken: false })
   await call(
     'PATCH',
     `/widgets/${widget.id}/draft`,

@@ -1,0 +1,38 @@
+/**
+ * Behaviour `choose`: shows the entries that carry the mark of the button that is pressed, and says how many there are.
+ * Pressed again, it shows them all.
+ */
+import { numbersOf } from '../shared'
+
+/** @returns its undo */
+export function start(root: ShadowRoot, locale: string): () => void {
+  const view = root.ownerDocument.defaultView as Window & typeof globalThis
+  const life = new view.AbortController()
+  const inWords = numbersOf(locale)
+  const widget = root.querySelector<HTMLElement>('[part=widget]')!
+  const buttons = [...root.querySelectorAll<HTMLElement>('[data-choose]')]
+  const isOn = (button: HTMLElement) => button.getAttribute('aria-pressed') === 'true'
+
+  function choose(chosen: HTMLElement | undefined): void {
+    const mark = chosen?.dataset.choose
+    let count = 0
+    for (const card of root.querySelectorAll<HTMLElement>('[part=card]')) {
+      const isIn = mark === undefined || (card.dataset.marks?.split(' ').includes(mark) ?? false)
+      card.toggleAttribute('data-apart', !isIn)
+      if (isIn) count += 1
+    }
+    widget.toggleAttribute('data-chosen', chosen !== undefined)
+    for (const button of buttons) button.setAttribute('aria-pressed', String(button === chosen))
+    for (const choices of root.querySelectorAll<HTMLElement>('[data-choices]')) {
+      const told = choices.querySelector('.chosen')!
+      const isHere = chosen !== undefined && choices.contains(chosen)
+      told.textContent = isHere ? choices.dataset.choices!.replace('{n}', inWords.format(count)) : ''
+    }
+  }
+  for (const button of buttons)
+    button.addEventListener('click', () => choose(isOn(button) ? undefined : button), { signal: life.signal })
+  return () => {
+    life.abort()
+    choose(undefined)
+  }
+}
