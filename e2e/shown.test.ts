@@ -178,7 +178,7 @@ test('reviews are chosen by stars and by what they are about; a second click sho
     'topics.words': ['rye loaf', 'queue'],
     'rules.limit': 40,
   })
-  await open(element(ref) + script)
+  await open(`<main><h1>Client</h1>${element(ref)}</main>${script}`)
   await settled(1)
   const seen = `[...${root}.querySelectorAll('[part=card]')].filter((one) => one.getBoundingClientRect().height > 0)`
   const count = (check: (value: number) => boolean) => browser.until<number>(`${seen}.length`, check)
