@@ -68,6 +68,9 @@ export const Stage = memo(function Stage({
             ? { left: order * (side + gap), top: size.height - miniHeight, width: side, height: miniHeight }
             : { left: size.width - side, top: order * (miniHeight + gap), width: side, height: miniHeight }
         const shownWidth = Math.min(device.viewport, box.width)
+        // Where the page follows the window's height the frame keeps the device's own, and ends with it.
+        const ownHeight = roomy.has(device.id) ? undefined : device.height
+        const shownHeight = Math.min(box.height, ((ownHeight ?? Infinity) * shownWidth) / device.viewport)
         return (
           <section
             key={device.id}
@@ -77,7 +80,7 @@ export const Stage = memo(function Stage({
           >
             <div
               className="mx-auto overflow-hidden bg-white"
-              style={{ width: shownWidth, height: box.height }}
+              style={{ width: shownWidth, height: shownHeight }}
             >
               <StageFrame
                 name={device.id}
@@ -86,7 +89,7 @@ export const Stage = memo(function Stage({
                 start={{ ref: widgetRef, anchor }}
                 viewport={device.viewport}
                 box={box}
-                height={roomy.has(device.id) ? undefined : device.height}
+                height={ownHeight}
                 onPort={onPort}
               />
             </div>
