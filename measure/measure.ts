@@ -1,5 +1,8 @@
 /** What every measurement shares: medians, percentiles, and the one line that it reports. */
 
+import { setFlagsFromString } from 'node:v8'
+import { runInNewContext } from 'node:vm'
+
 export interface Line {
   readonly name: string
   readonly value: number
@@ -26,15 +29,21 @@ export function percentile(values: readonly number[], share: number): number {
 }
 export const median = (values: readonly number[]): number => percentile(values, 0.5)
 
+setFlagsFromString('--expose-gc')
+const collect = runInNewContext('gc') as (how: { type: 'major' | 'minor' }) => void
+
 /** Median ms of each contender, taken in turns so that a slow moment of the machine meets all alike. */
 export function inTurns<N extends string>(
   contenders: Readonly<Record<N, () => void>>,
   rounds: number,
 ): Record<N, number> {
   const names = Object.keys(contenders) as N[]
+  collect({ type: 'major' })
   const times = Object.fromEntries(names.map((name) => [name, [] as number[]])) as Record<N, number[]>
   for (let round = 0; round < rounds + 5; round += 1) {
     for (const name of names) {
+      // Each pays for what it leaves behind, and not always the same one for all of them.
+      collect({ type: 'minor' })
       const begun = performance.now()
       contenders[name]()
       if (round >= 5) times[name].push(performance.now() - begun)

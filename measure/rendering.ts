@@ -11,49 +11,52 @@ import { plainBrand } from '@/core/design/brand'
 import { averageStars } from '@/core/items/average'
 import { noDecisions } from '@/core/rules/fields'
 import { defaultsOf } from '@/core/settings/settings'
-import { kinds } from '@/kinds/all'
+import { getKind, kinds } from '@/kinds/all'
 import { exampleItemsOf, type Kind } from '@/kinds/contract'
-import { prepare } from '@/kinds/render'
+import { reserveWidths } from '@/kinds/render'
 import { manyItems as copies } from '@/kinds/samples'
 import { manyItems } from './items'
 import { inTurns, line, type Line } from './measure'
 
 const folder = path.resolve(import.meta.dirname, '..')
 const count = 500
+type Render = typeof import('@/kinds/render')
 
-/** Everything that the kinds are made of, compiled for React: the pragma goes, and preact's `h` is React's. */
-async function kindsForReact(): Promise<readonly Kind[]> {
-  const forReact: Plugin = {
-    name: 'for-react',
-    setup({ onLoad, onResolve }) {
-      onResolve({ filter: /^preact$/ }, () => ({ path: 'preact', namespace: 'stand-in' }))
-      onLoad({ filter: /.*/, namespace: 'stand-in' }, () => ({
-        contents: `export { createElement as h, Fragment } from 'react'`,
-        resolveDir: folder,
-      }))
-      onLoad({ filter: /src\/kinds\/.*\.tsx$/ }, async ({ path: file }) => ({
-        contents: (await readFile(file, 'utf8')).replace('@jsxImportSource preact', ''),
-        loader: 'tsx',
-      }))
-    },
-  }
-  const file = path.join(folder, '.build/kinds-for-react.mjs')
+/** For React the pragma goes, and preact's `h` is React's. */
+const forReact: Plugin = {
+  name: 'for-react',
+  setup({ onLoad, onResolve }) {
+    onResolve({ filter: /^preact$/ }, () => ({ path: 'preact', namespace: 'stand-in' }))
+    onLoad({ filter: /.*/, namespace: 'stand-in' }, () => ({
+      contents: `export { createElement as h, Fragment } from 'react'`,
+      resolveDir: folder,
+    }))
+    onLoad({ filter: /src\/kinds\/.*\.tsx$/ }, async ({ path: file }) => ({
+      contents: (await readFile(file, 'utf8')).replace('@jsxImportSource preact', ''),
+      loader: 'tsx',
+    }))
+  },
+}
+
+/** What production has is compiled and bundled; so both contenders are, from the same files. */
+async function compiled<M>(library: 'preact' | 'react', entry: string): Promise<M> {
+  const file = path.join(folder, `.build/kinds-for-${library}.mjs`)
   await mkdir(path.dirname(file), { recursive: true })
   await build({
-    entryPoints: [path.join(folder, 'src/kinds/all.ts')],
+    entryPoints: [path.join(folder, entry)],
     outfile: file,
     bundle: true,
     format: 'esm',
     platform: 'node',
-    tsconfigRaw: { compilerOptions: { jsx: 'react-jsx', jsxImportSource: 'react' } },
+    tsconfigRaw: { compilerOptions: { jsx: 'react-jsx', jsxImportSource: library } },
     jsx: 'automatic',
-    jsxImportSource: 'react',
-    external: ['react', 'react/*'],
+    jsxImportSource: library,
+    external: [library, `${library}/*`, 'preact-render-to-string', 'zod'],
     define: { 'process.env.NODE_ENV': '"production"' },
-    plugins: [forReact],
+    plugins: library === 'react' ? [forReact] : [],
     logLevel: 'error',
   })
-  return ((await import(`${file}?${Date.now()}`)) as { kinds: readonly Kind[] }).kinds
+  return (await import(`${file}?${Date.now()}`)) as M
 }
 
 /** Where two renderers may write the same thing in two ways. */
@@ -79,7 +82,8 @@ const inputOf = (kind: Kind) => ({
 })
 
 export async function rendering(): Promise<Line[]> {
-  const reactKinds = await kindsForReact()
+  const { prepare, drawn } = await compiled<Render>('preact', 'src/kinds/render.ts')
+  const { kinds: reactKinds } = await compiled<{ kinds: readonly Kind[] }>('react', 'src/kinds/all.ts')
   const lines: Line[] = []
   for (const [at, kind] of kinds.entries()) {
     const items = kind.id === 'feed' ? manyItems(count) : copies(kind, count)
@@ -94,7 +98,7 @@ export async function rendering(): Promise<Line[]> {
     if (prepared.counts.shown !== count) throw new Error(`${kind.id} shows ${prepared.counts.shown}`)
     const reactKind = reactKinds[at]!
     const reactModel = reactKind.model({ sources: items }, prepared.values, context)
-    const ours = () => renderToString(h(Fragment, null, ...kind.cards!(prepared.model)))
+    const ours = () => renderToString(h(Fragment, null, ...prepared.kind.cards!(prepared.model)))
     const react = () =>
       renderToStaticMarkup(createElement('yimble-all', null, ...(reactKind.cards!(reactModel) as never[])))
         .slice('<yimble-all>'.length)
@@ -122,7 +126,36 @@ export async function rendering(): Promise<Line[]> {
         ]),
       )
   }
-  return lines
+  return [...lines, ...layoutHeights({ prepare, drawn })]
+}
+
+/** Layouts whose heights are counted row by row, against the markup of the same entries: each is counted at fifteen widths. */
+const counted = [
+  { kind: 'pictures', layout: 'mosaic' },
+  { kind: 'reviews', layout: 'reading' },
+] as const
+
+function layoutHeights({ prepare, drawn }: Pick<Render, 'prepare' | 'drawn'>): Line[] {
+  return counted.map(({ kind: id, layout }) => {
+    const kind = getKind(id)
+    const { settings, ...input } = inputOf(kind)
+    const context = { now: 0, locale: 'en', offsetAt: () => 0, assets: 'https://d.example' }
+    const prepared = prepare({ ...input, settings: { ...settings, layout } }, copies(kind, count), context)
+    const times = inTurns(
+      {
+        markup: () => void drawn(prepared, context, []),
+        heights: () => reserveWidths.forEach((width) => prepared.heightAt(width)),
+      },
+      20,
+    )
+    const all = reserveWidths.length
+    return line(
+      `heights of ${count} entries of ${id} as ${layout} at ${all} widths: their time over that of the markup`,
+      times.heights / times.markup,
+      'times',
+      ['<=', 3],
+    )
+  })
 }
 
 /**

@@ -4,7 +4,7 @@
  * heights and description from them. What is particular to a kind stays in its own folder; what is particular to a fact
  * or a layout stays in that block's file.
  */
-import { Fragment } from 'preact'
+import { Fragment, type VNode } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
 import type { Phrase } from '../core/locale/phrase'
 import { rulesOf } from '../core/rules/fields'
@@ -130,6 +130,8 @@ export interface Entry {
 
 interface Model {
   readonly layout: Layout
+  /** Whether entries have a place in it; not where only what stands around them is wanted. */
+  readonly isShown: boolean
   readonly values: AnyValues
   readonly locale: string
   /** Values by id of their strips; what has nothing to tell is not there. */
@@ -205,10 +207,10 @@ export function showing<
         forms.map((form) => [form, { ...context, form, titleLevel, all: given }]),
       ) as Record<Form, FactContext>
       const sequence = sequenceOf(arranged, values)
-      const cards =
-        layout.isBare || !sequence.hasEntries
-          ? []
-          : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
+      const isShown = !layout.isBare && sequence.hasEntries
+      const cards = !isShown
+        ? []
+        : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
       const isRow = isInARow(layout)
       const stripContext = { ...context, shown: isRow ? 0 : cards.length }
       const strips = Object.fromEntries(
@@ -220,6 +222,7 @@ export function showing<
       const firsts = present(allStrips, strips).map((one) => one.first?.(strips[one.id]) ?? cards.length)
       return {
         layout,
+        isShown,
         values,
         locale: context.locale,
         strips,
@@ -229,14 +232,11 @@ export function showing<
         entries: () => given.flatMap((item) => entry?.of(item, values, context) ?? []),
       }
     },
-    isEmpty: ({ cards, layout, strips, values }) =>
-      layout.isBare || !sequenceOf(arranged, values).hasEntries
-        ? present(allStrips, strips).length === 0
-        : cards.length === 0,
+    isEmpty: ({ cards, isShown, strips }) =>
+      isShown ? cards.length === 0 : present(allStrips, strips).length === 0,
     view(model) {
-      const { layout, values, locale, strips, cards } = model
+      const { layout, isShown, values, locale, strips, cards } = model
       const viewsOf = (some: readonly Strip[]) => present(some, strips).map((one) => one.view(strips[one.id]))
-      const isShown = !layout.isBare && sequenceOf(arranged, values).hasEntries
       const isNothing = cards.length === 0 && (isShown || present(allStrips, strips).length === 0)
       const entries = isNothing ? (
         <p part="empty">{values['empty.text']}</p>
@@ -259,18 +259,19 @@ export function showing<
     },
     cards: ({ cards, heads, first }) =>
       cards.map((card, at) => {
-        const view = cardView(card, zones, at >= first)
         const head = heads.get(at)
-        return head ? (
-          <Fragment>
-            {headView(head, at >= first)}
-            {view}
-          </Fragment>
-        ) : (
-          view
+        return (
+          <Drawn key={card.id}>
+            {() => (
+              <Fragment>
+                {head && headView(head, at >= first)}
+                {cardView(card, zones, at >= first)}
+              </Fragment>
+            )}
+          </Drawn>
         )
       }),
-    height({ layout, strips, cards, heads, first }, settings, widthPx) {
+    height({ layout, isShown, strips, cards, heads, first }, settings, widthPx) {
       const values = settings as AnyValues
       const most = values['place.maxWidth']
       const padding = paddingPx(values)
@@ -279,7 +280,6 @@ export function showing<
       const heightsOf = (some: readonly Strip[], width: number) =>
         present(some, strips).map((one) => one.height(strips[one.id], values, width))
       const entriesPx = (width: number): number => {
-        const isShown = !layout.isBare && sequenceOf(arranged, values).hasEntries
         if (cards.length === 0 && (isShown || present(allStrips, strips).length === 0))
           return emptyEm(values, width) * values['look.textSize']
         if (!isShown) return 0
@@ -351,6 +351,9 @@ export function showing<
     example: { given: { sources: kind.example }, settings: {} },
   })
 }
+
+/** Draws a card when its turn comes: the elements of five hundred at once would keep the collector busy. */
+const Drawn = ({ children }: { children: () => VNode }) => children()
 
 /** Cards with what visitors can choose them by, where a strip offers that. */
 function marked(cards: readonly Card[], items: readonly Item[], strips: readonly Strip[], told: Told) {

@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 /** Products linked to an item by hand, in one line below it that scrolls where they are too many. */
+import { h } from 'preact'
 import type { Item, LinkedProduct } from '../../core/items/item'
 import { priceInWords } from '../../core/locale/numbers'
 import { sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
@@ -29,24 +30,21 @@ export const productIn = (product: LinkedProduct, { assets, locale }: KindContex
   price: product.offers && priceInWords(product.offers, locale),
 })
 
-function Product({ product: { name, url, picture, price }, see }: { product: Linked; see?: string }) {
-  const inside = [
-    picture && <img key="picture" src={picture.src} alt="" width="40" height="40" loading="lazy" />,
-    <span key="name">{name}</span>,
-    price && (
-      <b key="price">
+const Product = ({ product: { name, url, picture, price }, see }: { product: Linked; see?: string }) => {
+  const way = see && url ? <i>{see}</i> : undefined
+  return h(
+    url ? 'a' : 'span',
+    { part: 'product', href: url },
+    picture && <img src={picture.src} alt="" width="40" height="40" loading="lazy" />,
+    <span>{name}</span>,
+    price ? (
+      <b>
         {price}
-        {see && url && <i>{see}</i>}
+        {way}
       </b>
+    ) : (
+      way
     ),
-    !price && see && url && <i key="see">{see}</i>,
-  ]
-  return url ? (
-    <a part="product" href={url}>
-      {inside}
-    </a>
-  ) : (
-    <span part="product">{inside}</span>
   )
 }
 

@@ -45,39 +45,37 @@ export const reading = layout({
  * may reckon with it while it balances: so it is counted, except for the first.
  */
 export function balanced(heights: readonly number[], columns: number, gap: number): number {
-  const fits = (most: number) => {
+  /** @returns the highest column when none may be higher than `most`; undefined when they are too few for that */
+  const highestAt = (most: number): number | undefined => {
     let used = 1
     let filled = 0
+    let highest = 0
     for (const height of heights) {
+      if (height > most) return undefined
       const more = filled > 0 ? gap + height : height
       if (filled > 0 && filled + more > most) {
         used += 1
         filled = gap + height
+        if (used > columns || filled > most) return undefined
       } else filled += more
-      if (filled > most) return false
+      highest = Math.max(highest, filled)
     }
-    return used <= columns
+    return highest
   }
-  // Some run of neighbours fills the highest column: the least height of such a run that is enough.
   const total = heights.reduce((sum, height) => sum + height + gap, 0)
-  let least = Math.max(0, ...heights, total / columns - gap)
-  while (!fits(least)) least = nextRun(heights, gap, least)
-  return least
+  let tooLow = Math.max(0, ...heights, total / columns - gap)
+  let found = highestAt(tooLow)
+  if (found !== undefined) return found
+  // What is enough stays enough when it grows, so halving finds where that begins.
+  found = total
+  while (found - tooLow > nearPx) {
+    const middle = (tooLow + found) / 2
+    const highest = highestAt(middle)
+    if (highest === undefined) tooLow = middle
+    else found = highest
+  }
+  return found
 }
 
-/** The least height of a run of neighbours, with or without the gap above it, that is more than `than`. */
-function nextRun(heights: readonly number[], gap: number, than: number): number {
-  let best = Infinity
-  const take = (run: number) => {
-    if (run > than) best = Math.min(best, run)
-  }
-  for (let from = 0; from < heights.length; from += 1) {
-    let run = 0
-    for (let to = from; to < heights.length && run <= than; to += 1) {
-      run += heights[to]! + (to > from ? gap : 0)
-      take(run)
-      take(run + gap)
-    }
-  }
-  return best
-}
+/** Two columns whose heights differ by less than so many px are equally high. */
+const nearPx = 0.01
