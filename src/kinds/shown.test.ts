@@ -229,3 +229,19 @@ describe('what visitors choose entries by', () => {
     expect(html).not.toMatch(/data-choose|data-marks="s/)
   })
 })
+
+describe('a picture that opens large', () => {
+  const links = (html: string) =>
+    [...html.matchAll(/<div data-whole="[^"]*" hidden>.*?<\/div>/g)][0]![0]
+      .match(/<a href="[^"]*">[^<]*/g)!
+      .map((link) => link.replace('<a href="', '').replace('">', ' '))
+  test('says where it is, and where it can be kept', () =>
+    expect(links(drawn('pictures').html)).toEqual([
+      'https://lumenfold.example/p0 See it on Lumenfold',
+      'https://lumenfold.example/keep/p0 Keep it on Lumenfold',
+    ]))
+  test('names only what there is', () =>
+    expect(links(drawn('pictures', {}, changed('pictures', 0, { keepUrl: undefined })).html)).toEqual([
+      'https://lumenfold.example/p0 See it on Lumenfold',
+    ]))
+})

@@ -203,6 +203,7 @@ export function createNetwork(origin: string, state: State, save: () => void) {
       posts: found.slice(from, from + pageSize).map((post) => ({
         id: post.id,
         link: `${origin}/post/${post.id}`,
+        keep: `${origin}/keep/${post.id}`,
         words: post.text,
         account: post.by,
         picture: post.shown
@@ -317,6 +318,15 @@ export function createNetwork(origin: string, state: State, save: () => void) {
             `${facts.user}/${topics[Math.max(0, people.indexOf(facts.user as never)) % topics.length]}`,
           ],
         })
+    }
+    const [, way, id] = /^\/(post|keep)\/(\w+)$/.exec(url.pathname) ?? []
+    const post = posts.find((one) => one.id === id)
+    if (post) {
+      const told = way === 'keep' ? 'Kept for you, if you were signed in:' : `${escapeHtml(post.by)} wrote:`
+      return send(
+        response,
+        propPage('Lumenfold', `<p>${told}</p><blockquote>${escapeHtml(post.text)}</blockquote>`),
+      )
     }
     send(
       response,

@@ -16,6 +16,9 @@ export const itemTypes = [
   'CreativeWork',
 ] as const
 
+/** Where a link may lead: nothing that would run in the page. */
+export const webAddress = z.url({ protocol: /^https?$/ })
+
 /** A picture registered with us, served by delivery as `/p/<ref>/<width>.<format>`. */
 export const pictureShape = z.object({
   ref: z.string(),
@@ -125,6 +128,8 @@ export const moreFacts = {
   /** Who had posted what is passed on here. */
   sharedFrom: z.string().optional(),
   likes: z.number().optional(),
+  /** Where whoever is signed in there keeps it for themselves. */
+  keepUrl: z.string().optional(),
   /** Stands for an account or a page itself, not for one of its entries; further pictures show who follows it. */
   isPage: z.literal(true).optional(),
   followers: z.int().min(0).optional(),
@@ -149,7 +154,6 @@ export const ownFacts = {
 /** Null takes the source's own again. */
 const byHand = <T extends z.ZodType>(shape: T) => shape.nullable().optional()
 const line = byHand(z.string().trim().max(300))
-const address = z.url({ protocol: /^https?$/ })
 const moment = byHand(
   z
     .string()
@@ -164,7 +168,7 @@ export const correctableFacts = {
   name: line,
   image: byHand(z.array(pictureShape.extend({ ref: z.string().regex(/^[0-9a-f]{24}$/) }).strict()).max(4)),
   text: byHand(z.string().trim().max(4000)),
-  url: byHand(address),
+  url: byHand(webAddress),
   jobTitle: line,
   worksFor: line,
   duration: line,
@@ -172,6 +176,6 @@ export const correctableFacts = {
   endDate: moment,
   location: byHand(locationShape),
   offers: byHand(offerShape),
-  sameAs: byHand(z.array(address).max(20)),
+  sameAs: byHand(z.array(webAddress).max(20)),
   lists: byHand(z.array(z.string().trim().min(1).max(120)).max(20)),
 } satisfies Partial<Record<keyof typeof commonFacts | keyof typeof moreFacts | 'text' | 'image', z.ZodType>>

@@ -22,38 +22,63 @@ const whereItIs: Phrase = {
   ar: 'شاهده على {name}',
 }
 
+const keepIt: Phrase = {
+  en: 'Keep it on {name}',
+  cy: 'Ei gadw ar {name}',
+  de: 'Auf {name} merken',
+  es: 'Guardar en {name}',
+  fr: 'Garder sur {name}',
+  it: 'Salva su {name}',
+  nl: 'Bewaar op {name}',
+  pl: 'Zachowaj w {name}',
+  pt: 'Guardar em {name}',
+  ar: 'احفظه على {name}',
+}
+
+interface Link {
+  readonly url: string
+  readonly words: string
+}
 interface Whole {
   readonly words: string
   readonly srcset: string
-  readonly by: { readonly name: string; readonly url: string } | undefined
-  readonly link: { readonly url: string; readonly words: string } | undefined
+  /** Who posted it, where it is, where it can be kept: those that there are. */
+  readonly links: readonly Link[]
 }
 
 export const whole = fact({
   id: 'whole',
   parts: [],
-  words: { whereItIs },
+  words: { whereItIs, keepIt },
   fields: opensFields,
   of(item, values, { assets, locale }): Whole | undefined {
     const {
       image: [first],
       url,
+      keepUrl,
       author,
       sourceName,
     } = item
     if (values['picture.opens'] !== 'large' || !first) return undefined
+    const there = (phrase: Phrase) => say(phrase, locale).replace('{name}', sourceName)
     return {
       words: shorten(headlineOf(item, false).text, longest),
       srcset: pictureAt(first, [640, 1280], assets).srcset,
-      by: author?.url ? { name: author.name, url: author.url } : undefined,
-      link: url ? { url, words: say(whereItIs, locale).replace('{name}', sourceName) } : undefined,
+      links: [
+        ...(author?.url ? [{ url: author.url, words: author.name }] : []),
+        ...(url ? [{ url, words: there(whereItIs) }] : []),
+        ...(keepUrl ? [{ url: keepUrl, words: there(keepIt) }] : []),
+      ],
     }
   },
-  view: ({ words, srcset, by, link }) => (
+  view: ({ words, srcset, links }) => (
     <div data-whole={srcset} hidden>
       {words && <p>{words}</p>}
-      {by && <a href={by.url}>{by.name}</a>}
-      {link && <a href={link.url}>{link.words}</a>}
+      {links.map((link) => (
+        <a key={link.url} href={link.url}>
+          {link.words}
+        </a>
+      ))}
     </div>
   ),
   em: () => 0,

@@ -28,6 +28,7 @@ export const examplePictures: readonly Item[] = said.map((text, at) => ({
   source: 'example',
   sourceName: 'Lumenfold',
   url: `https://lumenfold.example/p${at}`,
+  keepUrl: `https://lumenfold.example/keep/p${at}`,
   name: '',
   text,
   image: [

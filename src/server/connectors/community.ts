@@ -1,12 +1,13 @@
 /** Hearthroom, a community host: its rooms and how many are in them. What the public could not enter counts as private. */
 import * as z from 'zod'
+import { webAddress } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector } from './connector'
 
 const summary = z.object({
   name: z.string(),
   here: z.int(),
-  enter: z.url(),
+  enter: webAddress,
   rooms: z.array(
     z.object({
       id: z.string(),
@@ -15,9 +16,9 @@ const summary = z.object({
       here: z.int(),
       isPrivate: z.boolean(),
       publicCanEnter: z.boolean(),
-      link: z.url(),
+      link: webAddress,
       forNewcomers: z.boolean().default(false),
-      seen: z.array(z.object({ name: z.string(), picture: z.url() })).default([]),
+      seen: z.array(z.object({ name: z.string(), picture: webAddress })).default([]),
     }),
   ),
 })

@@ -1,5 +1,6 @@
 /** Saltmere Offers: what a business offers, in named lists with groups in them. */
 import * as z from 'zod'
+import { webAddress } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector, Showable } from './connector'
 
@@ -15,8 +16,8 @@ const catalogue = z.object({
       minutes: z.int(),
       by: z.string(),
       about: z.string(),
-      picture: z.url(),
-      link: z.url(),
+      picture: webAddress,
+      link: webAddress,
     }),
   ),
 })

@@ -1,5 +1,6 @@
 /** The Register of People, by key: name, area, contact, profile, and what each offers. */
 import * as z from 'zod'
+import { webAddress } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector } from './connector'
 
@@ -17,11 +18,11 @@ const register = z.object({
       region: z.string(),
       phone: z.string(),
       mail: z.string(),
-      profile: z.url(),
-      picture: z.url().optional(),
+      profile: webAddress,
+      picture: webAddress.optional(),
       says: z.string().optional(),
       hours: z.array(z.string()).optional(),
-      pages: z.array(z.url()).optional(),
+      pages: z.array(webAddress).optional(),
       offers: z.array(z.string()),
     }),
   ),

@@ -1,5 +1,6 @@
 /** Lumenfold, a network for pictures and posts: posts by, about, liked, by topic, by words, of a kept group; collections; who follows. */
 import * as z from 'zod'
+import { webAddress } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
 import type { Access, Connector, Showable } from './connector'
 
@@ -16,16 +17,17 @@ const posts = z.object({
   posts: z.array(
     z.object({
       id: z.string(),
-      link: z.url(),
+      link: webAddress,
       words: z.string(),
       account: z.string(),
-      picture: z.url().nullable(),
+      picture: webAddress.nullable(),
       picture_size: z.tuple([z.number(), z.number()]).optional(),
       when: z.iso.datetime(),
       hearts: z.int(),
       marks: z.array(z.string()),
       answer_to: z.string().nullable(),
       first_by: z.string().nullable(),
+      keep: webAddress.optional(),
       audience: z.string(),
     }),
   ),
@@ -34,12 +36,12 @@ const about = z.object({
   account: z.string(),
   name: z.string(),
   about: z.string(),
-  picture: z.url(),
-  link: z.url(),
+  picture: webAddress,
+  link: webAddress,
   followers: z.int().min(0),
 })
 const followers = z.object({
-  people: z.array(z.object({ account: z.string(), name: z.string(), picture: z.url(), link: z.url() })),
+  people: z.array(z.object({ account: z.string(), name: z.string(), picture: webAddress, link: webAddress })),
 })
 
 export const pictures: Connector = {
@@ -145,6 +147,7 @@ export const pictures: Connector = {
           likes: post.hearts,
           inReplyTo: post.answer_to ?? undefined,
           sharedFrom: post.first_by ?? undefined,
+          keepUrl: post.keep,
           ...(post.audience === 'everyone'
             ? {}
             : { visibility: 'private' as const, hiddenBecause: `the post is for ${post.audience} only` }),

@@ -1,5 +1,6 @@
 /** County Opinions, a directory of reviews: a business is searched by name and place, all its reviews are paged in. */
 import * as z from 'zod'
+import { webAddress } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
 import type { Connector } from './connector'
 
@@ -18,7 +19,7 @@ const reviewsShape = z.object({
       stars: z.number().min(0).max(5),
       says: z.string(),
       on: z.iso.date(),
-      link: z.url(),
+      link: webAddress,
       answer: z.object({ by: z.string(), says: z.string() }).optional(),
     }),
   ),
