@@ -182,9 +182,9 @@ test('reviews are chosen by stars and by what they are about; a second click sho
   await settled(1)
   const seen = `[...${root}.querySelectorAll('[part=card]')].filter((one) => one.getBoundingClientRect().height > 0)`
   const count = (check: (value: number) => boolean) => browser.until<number>(`${seen}.length`, check)
-  const choose = (mark: string) => inPage(`${root}.querySelector('[data-choose="${mark}"]').click()`)
+  const choose = (mark: string) => inPage(`${root}.querySelector('button[data-choose="${mark}"]').click()`)
   await count((value) => value === 9)
-  await browser.until<number>(`${root}.querySelectorAll('[data-choose]').length`, (value) => value >= 3)
+  await browser.until<number>(`${root}.querySelectorAll('button[data-choose]').length`, (value) => value >= 3)
   await wait(500)
   await choose('s3')
   const threes = await count((value) => value > 0 && value < 9)

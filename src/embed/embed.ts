@@ -16,6 +16,7 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
     delivery: new URL(script?.src ?? page.location.href).origin,
     chunks: yimbleChunks,
     data: new Map(),
+    mounting: new WeakMap(),
     running: new Map(),
     openings: new Map(),
     busy: undefined,

@@ -23,6 +23,8 @@ export interface Surroundings {
   readonly openings: Map<string, Opening>
   /** The surface that is open: there is at most one over the page. */
   open?: HTMLDialogElement
+  /** What ends when an element is filled, its behaviours with it. */
+  readonly mounting: WeakMap<HTMLElement, Promise<void>>
   /** What ends the behaviours of each element, once it has left the page. */
   readonly running: Map<HTMLElement, (() => void)[]>
   /** Set while a piece put in waits to be drawn: all widgets of the page put in one piece a frame between them. */

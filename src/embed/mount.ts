@@ -10,9 +10,16 @@ export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
 const chunkSize = 4
 const retryMs = 4_000
 
-export async function mount(element: HTMLElement, around: Surroundings): Promise<void> {
+/** @returns what ends when the widget is there, or is known not to come; one that is mounted already is waited for */
+export function mount(element: HTMLElement, around: Surroundings): Promise<void> {
+  const { mounting } = around
+  if (!element.dataset.state) mounting.set(element, begin(element, around))
+  return mounting.get(element) ?? Promise.resolve()
+}
+
+async function begin(element: HTMLElement, around: Surroundings): Promise<void> {
   const ref = element.dataset.yimble ?? ''
-  if (element.dataset.state || !/^[a-z0-9]{4,20}$/.test(ref)) return
+  if (!/^[a-z0-9]{4,20}$/.test(ref)) return
   setState(element, 'loading')
   try {
     // A page of delivery's own is filled already, as is an element that was moved.

@@ -15,6 +15,18 @@ export const pause: Phrase = {
   ar: 'أوقف الحركة',
 }
 
+/** Of a button beside what moves: `em` is its side. */
+export const moveStyles = (em: number, accent: string): string => `
+    [part=move]{
+      flex:none;display:grid;place-items:center;width:${em}em;height:${em}em;padding:0;
+      border:0;background:none;font:inherit;color:${accent};cursor:pointer;
+    }
+    [part=move] svg{
+      width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round;
+    }
+    [part=move] .go,[aria-pressed=true] .stop{display:none}
+    [aria-pressed=true] .go{display:inline}`
+
 /** Two bars while it moves, an arrow while it is stopped. */
 export const Bars = () => (
   <svg viewBox="0 0 20 20" aria-hidden="true">

@@ -10,7 +10,8 @@ export function start(root: ShadowRoot, locale: string): () => void {
   const life = new view.AbortController()
   const inWords = numbersOf(locale)
   const widget = root.querySelector<HTMLElement>('[part=widget]')!
-  const buttons = [...root.querySelectorAll<HTMLElement>('[data-choose]')]
+  const words = [...root.querySelectorAll<HTMLElement>('[data-choose]')]
+  const buttons = words.map(asButton)
   const isOn = (button: HTMLElement) => button.getAttribute('aria-pressed') === 'true'
 
   function choose(chosen: HTMLElement | undefined): void {
@@ -34,5 +35,21 @@ export function start(root: ShadowRoot, locale: string): () => void {
   return () => {
     life.abort()
     choose(undefined)
+    for (const [at, button] of buttons.entries()) {
+      words[at]!.append(...button.childNodes)
+      button.replaceWith(words[at]!)
+    }
   }
+}
+
+/** What nobody can press without a script is no button until there is one. */
+function asButton(words: HTMLElement): HTMLElement {
+  const button = words.ownerDocument.createElement('button')
+  button.type = 'button'
+  button.dataset.choose = words.dataset.choose!
+  button.setAttribute('part', words.getAttribute('part')!)
+  button.setAttribute('aria-pressed', 'false')
+  button.append(...words.childNodes)
+  words.replaceWith(button)
+  return button
 }

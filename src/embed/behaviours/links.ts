@@ -34,18 +34,11 @@ export function watch(
     })
   })
 
-  const mounting = new Map<string, Promise<void>>()
   const brought = new Map<string, HTMLElement>()
   /** @returns undefined when it stands in the page, is off, or cannot be had */
   async function openingOf(ref: string): Promise<Opening | undefined> {
     const known = document.querySelector<HTMLElement>(`[data-yimble="${CSS.escape(ref)}"]`)
-    if (!known || !known.dataset.state) {
-      const element = known ?? bring(ref)
-      mounting.set(ref, mount(element))
-    }
-    await mounting.get(ref)
-    for (let tries = 0; tries < 40 && known?.dataset.state === 'loading'; tries += 1)
-      await new Promise((done) => document.defaultView!.setTimeout(done, 50))
+    await mount(known ?? bring(ref))
     const opening = around.openings.get(ref)
     // What stands in the page has no place here: its link leads to its own page.
     if (!opening) brought.get(ref)?.remove()

@@ -4,10 +4,11 @@ import { numberInWords } from '../../core/locale/numbers'
 import { say, sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
 import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
+import { Faces, facesOf, facesStyles } from '../faces'
 import { counted, linesOf, type Counted } from '../letters'
-import { clamp, faceOf, small, smallEm, tint, titleWeight, type } from '../sizes'
+import { clamp, faceOf, small, smallEm, titleWeight, type } from '../sizes'
 import { onCards } from './group'
-import { pictureAt, type Pictured } from './picture'
+import type { Pictured } from './picture'
 
 const nobody: Phrase = {
   en: 'nobody',
@@ -74,23 +75,10 @@ export const faces = fact({
     'facts.faces': toggle({ ...onCards, part: 'faces', label: 'Faces of those who are in', default: true }),
   },
   of: ({ image }, values, { assets }): readonly Pictured[] | undefined =>
-    values['facts.faces'] && image.length > 0
-      ? image.slice(0, mostFaces).map((one) => pictureAt({ ...one, caption: '' }, [160], assets))
-      : undefined,
-  view: (all) => (
-    <p part="faces" aria-hidden="true">
-      {all.map(({ src }) => (
-        <img key={src} src={src} alt="" width="36" height="44" loading="lazy" />
-      ))}
-    </p>
-  ),
+    values['facts.faces'] && image.length > 0 ? facesOf(image, mostFaces, assets) : undefined,
+  view: (all) => <Faces part="faces" all={all} size={faceEm} />,
   em: (values) => (values['facts.faces'] ? faceEm.height : 0),
-  styles: (values) => `
-    [part=faces]{display:flex;gap:.25em;height:${faceEm.height}em;overflow:hidden}
-    [part=faces] img{
-      flex:none;width:${faceEm.width}em;height:100%;object-fit:cover;border-radius:${Math.round(values['look.radius'] / 2)}px;
-      ${tint('background', values['look.accent'], 9, values['look.line'])}
-    }`,
+  styles: (values) => facesStyles(values, faceEm),
 })
 
 const andOthers: Counting = {

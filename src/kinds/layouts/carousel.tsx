@@ -9,7 +9,7 @@ import { choice } from '../../core/settings/controls/choice'
 import { number } from '../../core/settings/controls/number'
 import { layout, type AnyValues } from '../block'
 import { nOfM } from '../nOfM'
-import { Bars, pause } from '../pause'
+import { Bars, pause, moveStyles } from '../pause'
 import { cardMinEm, columnsAt, highest, paddingPx, small, type } from '../sizes'
 import { columnFields, layoutGroup } from './group'
 
@@ -172,19 +172,10 @@ export const carousel = layout({
       .stroke i{position:absolute;inset-block:0;background:${accent}}
       .stroke+.at{margin-inline-start:auto}
       .at{${type(small)}margin-inline-end:.75em;color:${values['look.muted']};font-variant-numeric:tabular-nums}
-      [part=move]{
-        display:grid;place-items:center;width:${controlsEm}em;height:${controlsEm}em;padding:0;
-        border:0;background:none;font:inherit;color:${accent};cursor:pointer;
-      }
+      ${moveStyles(controlsEm, accent)}
       [part=move]:disabled{color:${values['look.muted']};opacity:.5;cursor:default}
-      [part=move] svg{
-        width:1.25em;height:1.25em;
-        fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round;
-      }
       [data-move=back] svg,[data-move=forward]:dir(rtl) svg{transform:scaleX(-1)}
       [data-move=back]:dir(rtl) svg{transform:none}
-      [part=move] .go,[aria-pressed=true] .stop{display:none}
-      [aria-pressed=true] .go{display:inline}
       .dot{width:1.5em;height:1.5em;padding:0;border:0;background:none;color:inherit;cursor:pointer}
       .dot::before{
         content:'';display:block;width:.5em;height:.5em;margin:auto;border-radius:50%;

@@ -6,7 +6,7 @@
 import { number } from '../../core/settings/controls/number'
 import { say } from '../../core/locale/phrase'
 import { layout } from '../block'
-import { Bars, pause } from '../pause'
+import { Bars, pause, moveStyles } from '../pause'
 import { highest } from '../sizes'
 import { layoutGroup } from './group'
 
@@ -61,14 +61,8 @@ export const ticker = layout({
     }
     .band>[part=card]{max-width:40em}
     .band:focus-visible{outline:2px solid ${accent};outline-offset:-2px}
-    .ticker [part=move]{
-      flex:none;display:none;place-items:center;width:${buttonEm}em;height:${buttonEm}em;padding:0;
-      border:0;background:none;font:inherit;color:${accent};cursor:pointer;
-    }
-    .ticker[data-alive] [part=move]{display:grid}
-    .ticker [part=move] svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5}
-    [part=move] .go,[aria-pressed=true] .stop{display:none}
-    [aria-pressed=true] .go{display:inline}
+    ${moveStyles(buttonEm, accent)}
+    .ticker:not([data-alive]) [part=move]{display:none}
     @media (scripting:none){.band{scrollbar-width:thin}}`
   },
 })

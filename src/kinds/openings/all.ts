@@ -3,6 +3,7 @@ import type { Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { text } from '../../core/settings/controls/text'
 import type { Block } from '../block'
+import { close } from '../close'
 import { button } from './button'
 import { dialog } from './dialog'
 import { drawer } from './drawer'
@@ -65,16 +66,5 @@ export const openingWords = {
     pt: 'Ver',
     ar: 'ألقِ نظرة',
   },
-  close: {
-    en: 'Close',
-    cy: 'Cau',
-    de: 'Schließen',
-    es: 'Cerrar',
-    fr: 'Fermer',
-    it: 'Chiudi',
-    nl: 'Sluiten',
-    pl: 'Zamknij',
-    pt: 'Fechar',
-    ar: 'إغلاق',
-  },
+  close,
 } satisfies Record<string, Phrase>

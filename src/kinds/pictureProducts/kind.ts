@@ -1,6 +1,6 @@
 /** Pictures with products: pictures that lead to what can be bought of what they show. */
 import type { Phrase } from '../../core/locale/phrase'
-import { pictureCard, pictureFields, pictureLayouts } from '../pictures/card'
+import { pictureDefaults, pictureParts } from '../pictures/card'
 import { examplePictures } from '../pictures/example'
 import { showing } from '../showing'
 import { heading } from '../strips/heading'
@@ -25,19 +25,11 @@ export const pictureProducts = showing({
   label: 'Pictures with products',
   description: 'Pictures with what can be bought of what they show: below them, marked, or where they open.',
   alsoCalled: ['shop the look', 'shoppable pictures', 'products in pictures', 'buy what you see'],
-  accepts: ['ImageObject', 'SocialMediaPosting'],
-  card: pictureCard,
+  ...pictureParts,
   above: [heading],
   below: [steps, viewer],
-  layouts: pictureLayouts,
-  fields: pictureFields,
-  called: { list: 'All pictures', card: 'One picture', title: 'First words' },
   adjust: {
-    'rules.picture': { default: true },
-    'rules.limit': { default: 12 },
-    'facts.summary': { default: '0', label: 'More of the words' },
-    'picture.shape': { default: 'square' },
-    'layout.columns': { default: 4 },
+    ...pictureDefaults,
     'layout.least': { default: 11 },
     'title.lines': { default: 2 },
     'products.limit': { default: 3 },

@@ -13,10 +13,24 @@ import { column } from '../layouts/column'
 import { grid } from '../layouts/grid'
 import { mosaic } from '../layouts/mosaic'
 
-export const pictureCard = {
+const pictureCard = {
   lead: [picture],
   words: [pictureTitle, row([date, author]), summary, productsOnPicture, whole],
 } as const
 
-export const pictureLayouts = [grid, mosaic, carousel, column] as const
-export const pictureFields = captionFields
+/** What every kind of pictures is composed of, beside its own starting points and words. */
+export const pictureParts = {
+  accepts: ['ImageObject', 'SocialMediaPosting'],
+  card: pictureCard,
+  layouts: [grid, mosaic, carousel, column],
+  fields: captionFields,
+  called: { list: 'All pictures', card: 'One picture', title: 'First words' },
+} as const
+
+export const pictureDefaults = {
+  'rules.picture': { default: true },
+  'rules.limit': { default: 12 },
+  'facts.summary': { default: '0', label: 'More of the words' },
+  'picture.shape': { default: 'square' },
+  'layout.columns': { default: 4 },
+} as const

@@ -4,7 +4,7 @@ import { showing } from '../showing'
 import { heading } from '../strips/heading'
 import { steps } from '../strips/steps'
 import { viewer } from '../strips/viewer'
-import { pictureCard, pictureFields, pictureLayouts } from './card'
+import { pictureDefaults, pictureParts } from './card'
 import { examplePictures } from './example'
 
 const latelySeen: Phrase = {
@@ -25,19 +25,11 @@ export const pictures = showing({
   label: 'Pictures',
   description: 'Pictures of an account, a topic or a collection; each opens large, with its words.',
   alsoCalled: ['photos', 'gallery', 'images', 'snapshots', 'album', 'wall', 'collection'],
-  accepts: ['ImageObject', 'SocialMediaPosting'],
-  card: pictureCard,
+  ...pictureParts,
   above: [heading],
   below: [steps, viewer],
-  layouts: pictureLayouts,
-  fields: pictureFields,
-  called: { list: 'All pictures', card: 'One picture', title: 'First words' },
   adjust: {
-    'rules.picture': { default: true },
-    'rules.limit': { default: 12 },
-    'facts.summary': { default: '0', label: 'More of the words' },
-    'picture.shape': { default: 'square' },
-    'layout.columns': { default: 4 },
+    ...pictureDefaults,
     'layout.least': { default: 9 },
     'title.lines': { default: 1 },
   },

@@ -223,8 +223,8 @@ export const average = strip({
       content:'';display:block;height:${bar.em / small.size}em;margin-bottom:${bar.gapEm / small.size}em;
       background:${values['look.stars']};
     }
-    [part=distribution] [part=choice]::after{content:'';position:absolute;inset:0}
-    [part=distribution] [part=choice]:not(:hover,[aria-pressed=true]){text-decoration:none}
+    [part=distribution] button::after{content:'';position:absolute;inset:0}
+    [part=distribution] button:not(:hover,[aria-pressed=true]){text-decoration:none}
     ${[78, 58, 42, 30].map((percent, at) => `[part=distribution] li:nth-child(${at + 2})::before{${tint('background', values['look.stars'], percent, values['look.line'])}}`).join('')}
     [part=distribution] li:first-child::before{border-start-start-radius:1em;border-end-start-radius:1em}
     [part=distribution] li:last-child::before{border-start-end-radius:1em;border-end-end-radius:1em}

@@ -14,23 +14,22 @@ import { small, type } from '../sizes'
 export const chosenPattern = (shown: number, locale: string): string =>
   say(nOfM, locale).replace('{m}', numberInWords(shown, 0, locale))
 
-/** A button among others of its strip, in an element with `data-choices`. */
+/** Words among others of their strip, in an element with `data-choices`. They are a button once a script makes them one. */
 export const Choice = ({ mark, children }: { mark: string; children: ComponentChildren }) => (
-  <button part="choice" type="button" data-choose={mark} aria-pressed="false">
+  <span part="choice" data-choose={mark}>
     {children}
-  </button>
+  </span>
 )
 
 export const choicePart = { name: 'choice', label: 'What visitors choose entries by' }
 
 export const choosingStyles = (values: AnyValues): string => `
-    [part=choice]{
+    button[part=choice]{
       position:static;padding:0;border:0;background:none;color:inherit;font:inherit;text-align:start;cursor:pointer;
       text-decoration:underline;text-decoration-color:${values['look.line']};text-decoration-thickness:1px;text-underline-offset:.3em;
     }
-    [part=choice]:hover{text-decoration-color:currentColor}
+    button[part=choice]:hover{text-decoration-color:currentColor}
     [part=choice][aria-pressed=true]{text-decoration-color:${values['look.accent']};text-decoration-thickness:2px}
     .chosen{${type(small)}color:${values['look.muted']}}
     [data-chosen] [part=card][hidden]{display:flex}
-    [data-chosen] :is([part=card][data-apart],[part=group],[part=steps]){display:none}
-    @media (scripting:none){[part=choice]{text-decoration:none;cursor:inherit}}`
+    [data-chosen] :is([part=card][data-apart],[part=group],[part=steps]){display:none}`

@@ -4,9 +4,10 @@ import { sayCount, type Counting, type Phrase } from '../../core/locale/phrase'
 import { text } from '../../core/settings/controls/text'
 import { toggle } from '../../core/settings/controls/toggle'
 import { strip } from '../block'
-import { pictureAt, type Pictured } from '../facts/picture'
+import type { Pictured } from '../facts/picture'
+import { Faces, facesOf, facesStyles } from '../faces'
 import { counted, linesOf, type Counted } from '../letters'
-import { clamp, faceOf, headingFont, small, stackEm, text as plain, tint, titleWeight, type } from '../sizes'
+import { clamp, faceOf, headingFont, small, stackEm, text as plain, titleWeight, type } from '../sizes'
 import { linkButton, type LinkButton } from './linkButton'
 
 const nameSize = { size: 1.25, line: 1.3 } as const
@@ -131,21 +132,13 @@ export const followers = strip({
     const others = Math.max(0, (page.followers ?? some.length) - names.length)
     const words = sayCount(followedBy, others, locale).replace('{names}', names.join(', '))
     return {
-      faces: values['followers.faces']
-        ? some.slice(0, mostFaces).map((one) => pictureAt({ ...one, caption: '' }, [160], assets))
-        : [],
+      faces: values['followers.faces'] ? facesOf(some, mostFaces, assets) : [],
       words: names.length > 0 ? counted(words, faceOf(values, 'body')) : undefined,
     }
   },
   view: ({ faces, words }) => (
     <div part="followers">
-      {faces.length > 0 && (
-        <p class="faces" aria-hidden="true">
-          {faces.map(({ src }) => (
-            <img key={src} src={src} alt="" width="40" height="48" loading="lazy" />
-          ))}
-        </p>
-      )}
+      {faces.length > 0 && <Faces all={faces} size={faceEm} />}
       {words && <p>{words.words}</p>}
     </div>
   ),
@@ -154,12 +147,10 @@ export const followers = strip({
     const wordsEm = words ? linesOf(words, widthPx / em / small.size) * small.size * small.line : 0
     return stackEm([faces.length > 0 ? faceEm.height : 0, wordsEm], gapEm * 2) * em
   },
-  styles: (values) => `
+  styles: (values) => [
+    facesStyles(values, faceEm),
+    `
     [part=followers] p{margin:0;${type(small)}color:${values['look.muted']};overflow-wrap:anywhere}
-    [part=followers] .faces{display:flex;gap:.25em;height:${faceEm.height}em;overflow:hidden;font-size:1em}
-    [part=followers] .faces+p{margin-top:${(gapEm * 2) / small.size}em}
-    [part=followers] img{
-      flex:none;width:${faceEm.width}em;height:100%;object-fit:cover;border-radius:${Math.round(values['look.radius'] / 2)}px;
-      ${tint('background', values['look.accent'], 9, values['look.line'])}
-    }`,
+    [part=followers] .faces+p{margin-top:${(gapEm * 2) / small.size}em}`,
+  ],
 })

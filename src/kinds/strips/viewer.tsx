@@ -5,6 +5,7 @@
  */
 import { say, type Phrase } from '../../core/locale/phrase'
 import { strip } from '../block'
+import { close } from '../close'
 import { nOfM } from '../nOfM'
 import { opensFields } from '../opens'
 import { fontOf, headingFont, heading as headingSize, small, text, titleWeight, type } from '../sizes'
@@ -33,19 +34,6 @@ const after: Phrase = {
   pt: 'A seguinte',
   ar: 'التالية',
 }
-const shut: Phrase = {
-  en: 'Close',
-  cy: 'Cau',
-  de: 'Schließen',
-  es: 'Cerrar',
-  fr: 'Fermer',
-  it: 'Chiudi',
-  nl: 'Sluiten',
-  pl: 'Zamknij',
-  pt: 'Fechar',
-  ar: 'إغلاق',
-}
-
 interface Labels {
   readonly before: string
   readonly after: string
@@ -56,22 +44,22 @@ interface Labels {
 export const viewer = strip({
   id: 'viewer',
   parts: [{ name: 'viewer', label: 'A picture opened large' }],
-  words: { before, after, shut, nOfM },
+  words: { before, after, shut: close, nOfM },
   fields: opensFields,
   of: (items, values, { locale }): Labels | undefined =>
     values['picture.opens'] === 'large' && items.length > 0
       ? {
           before: say(before, locale),
           after: say(after, locale),
-          shut: say(shut, locale),
+          shut: say(close, locale),
           of: say(nOfM, locale),
         }
       : undefined,
-  view: ({ before: back, after: forward, shut: close, of }) => (
+  view: ({ before: back, after: forward, shut: closing, of }) => (
     <dialog part="viewer" data-of={of}>
       <div class="bar">
         <span data-at />
-        <button type="button" data-go="shut" aria-label={close}>
+        <button type="button" data-go="shut" aria-label={closing}>
           <svg viewBox="0 0 20 20" aria-hidden="true">
             <path d="M4 4l12 12M16 4L4 16" />
           </svg>
