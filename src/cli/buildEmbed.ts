@@ -17,6 +17,43 @@ const common = {
   logLevel: 'error',
 } as const
 
+/**
+ * Programs of the kinds that are alive in the page. They share Preact, which has a chunk of its own.
+ * @returns each with its kind's id, and what they share without one
+ */
+async function islands(folder: string): Promise<(readonly [string | undefined, string, Uint8Array])[]> {
+  const alive = kinds.filter((kind) => kind.island)
+  const sources = Object.fromEntries(
+    alive.map(({ id }) => [id, path.resolve(embed, `../kinds/${id}/live.tsx`)] as const),
+  )
+  const { outputFiles, metafile } = await build({
+    ...common,
+    entryPoints: { ...sources, preact: path.join(embed, 'preact.ts') },
+    format: 'esm',
+    splitting: true,
+    metafile: true,
+    outdir: folder,
+    entryNames: 'c/[name]-[hash]',
+    chunkNames: 'c/shared-[hash]',
+    jsx: 'automatic',
+    jsxImportSource: 'preact',
+  })
+  const entryOf = new Map(
+    Object.entries(metafile.outputs).map(([file, { entryPoint }]) => [
+      path.resolve(file),
+      entryPoint && path.resolve(entryPoint),
+    ]),
+  )
+  return outputFiles
+    .map(({ path: file, contents }) => {
+      const entry = entryOf.get(file)
+      const name = Object.keys(sources).find((one) => sources[one] === entry)
+      return [name, path.relative(folder, file), contents, entry] as const
+    })
+    .filter(([name, , , entry]) => name !== undefined || entry === undefined) // that of Preact alone is asked for by nobody
+    .map(([name, file, contents]) => [name, file, contents] as const)
+}
+
 /** @returns bytes by file name below `folder` */
 export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array>> {
   const names = (await readdir(behaviours))
@@ -35,6 +72,10 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
     const [file] = built.outputFiles
     chunks[name] = path.relative(folder, file!.path)
     files.set(chunks[name], file!.contents)
+  }
+  for (const [name, file, contents] of await islands(folder)) {
+    if (name) chunks[name] = file
+    files.set(file, contents)
   }
   const define = {
     yimbleChunks: JSON.stringify(chunks),

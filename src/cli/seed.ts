@@ -8,6 +8,7 @@ import { itemsOf } from '../server/services/items/items'
 import { importPlaces } from '../server/services/clients/places'
 import { addPage, addSite } from '../server/services/sites/sites'
 import { refresh } from '../server/services/sources/refreshing'
+import { createList } from '../server/services/visitors/lists'
 import { addConnected, addSource } from '../server/services/sources/sources'
 import { addFile } from '../server/services/sources/tables'
 import { changeDraft, createWidget } from '../server/services/widgets/widgets'
@@ -328,6 +329,29 @@ export async function seed(standinsPort: number): Promise<void> {
     settings: {
       'write.url': 'https://county-opinions.example/marlowick-bakery',
       'topics.words': ['rye loaf', 'cardamom knots', 'queue', 'wedding loaf', 'Lantern Row'],
+    },
+  })
+
+  const letters = await createList(designer, bakery, 'Letters on Thursdays')
+  await live({
+    client: bakery,
+    kind: 'signup',
+    name: 'Letters on Thursdays',
+    from: 'line',
+    page: bakerySite.pages[0]!,
+    slot: 'letter',
+    form: 'element',
+    standin: 3,
+    widths: [350, 720, 1120],
+    settings: {
+      list: letters.id,
+      'heading.text': 'On Thursdays we write down what comes out of the oven on Saturday.',
+      'signup.consent': 'One letter a week, nothing else. Every letter has a link that ends it.',
+      'look.title': '#fdf5e6',
+      'look.text': '#fdf5e6',
+      'look.muted': '#d9c8ab',
+      'look.accent': '#f0c07e',
+      'look.font': 'brand',
     },
   })
 

@@ -14,7 +14,8 @@ export interface Live {
   kind?: string
   name: string
   from: string
-  source: string
+  /** Left out where the kind shows no entries. */
+  source?: string
   page: PageShape
   slot: string
   form: 'element' | 'div' | 'bare' | 'frame' | 'link'
@@ -41,7 +42,10 @@ export async function makeLive(actor: Actor, site: string, facts: Live): Promise
       { viewport: 1280, width: computer },
     ],
   })
-  const wanted: Readonly<Record<string, Leaf>> = { sources: [facts.source], ...facts.settings }
+  const wanted: Readonly<Record<string, Leaf>> = {
+    ...(facts.source ? { sources: [facts.source] } : {}),
+    ...facts.settings,
+  }
   await changeDraft(
     actor,
     widget.id,

@@ -65,7 +65,9 @@ export const standinHosts = [
   '127.0.0.16',
   '127.0.0.17',
   '127.0.0.18',
+  '127.0.0.19',
 ] as const
+const mailboxHost = '127.0.0.19'
 const connectorHosts = {
   pictures: '127.0.0.11',
   reviews: '127.0.0.12',
@@ -88,6 +90,8 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_DELIVERY_URL: at(hosts.delivery, 10),
     YIMBLE_STANDINS_PORT: String(basePort + 20),
     YIMBLE_STANDINS_FOLDER: folder,
+    YIMBLE_STANDINS_SMTP: String(basePort + 25),
+    YIMBLE_SMTP_URL: `smtp://${mailboxHost}:${basePort + 25}`,
     YIMBLE_WORKER_PORT: String(basePort + 40),
     // 127.0.0.8 and 127.0.0.9 are free for what a test wants to be the outside.
     YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8', '127.0.0.9'] : [])]
@@ -255,6 +259,7 @@ export async function startWorld(
         [hosts.studio, basePort, 'the studio'],
         [hosts.delivery, basePort + 10, 'delivery'],
         ...standinHosts.map((host) => [host, basePort + 20, 'the stand-ins'] as const),
+        [mailboxHost, basePort + 25, 'the stand-in mailbox'],
         [hosts.studio, basePort + 40, 'the worker'],
         ...(ownPostgres && !isPostgresRunning(env)
           ? [[hosts.postgres, basePort + 30, 'PostgreSQL'] as const]

@@ -85,6 +85,11 @@ export const catalogue = {
     'Name taken',
     (f) => `There is a client “${f.name}” already. Two with one name cannot be told apart.`,
   ),
+  list_named: entry(
+    409,
+    'Name taken',
+    (f) => `This client has a list “${f.name}” already. Take another name.`,
+  ),
   address_taken: entry(
     409,
     'Address taken',

@@ -38,6 +38,8 @@ export interface Home {
   readonly ref: string
   readonly locale: string
   readonly opens: Artifact['opens']
+  /** What the widget's program is given; null where it has none. */
+  readonly island: Content['island']
   readonly around: Surroundings
   /** Data of delivery by its path, asked for once; undefined when it could not be had. */
   load<T>(path: string): Promise<T | undefined>

@@ -177,6 +177,10 @@ export function portionsOf(cards: readonly string[], columns: number): string[] 
   return portions
 }
 
+/** What a page of delivery's own carries for the widget's program. */
+const liveIn = ({ dataset }: HTMLElement) =>
+  dataset.live ? (JSON.parse(dataset.live) as Content['island']) : null
+
 async function finish(
   element: HTMLElement,
   root: ShadowRoot,
@@ -199,13 +203,14 @@ async function finish(
     ref,
     locale: artifact?.locale ?? document.documentElement.lang,
     opens: artifact?.opens ?? null,
+    island: artifact?.island ?? liveIn(element),
     around,
     load: (path) => load(path, around),
     chunk: (name) => chunkOf(name, around),
     async fill(box, content) {
       if (!(await put(root, box, content, around))) throw new Error('no markup gets through')
       addFonts(document, content.fonts)
-      await behave(content.behaviours, home)
+      await behave(content.behaviours, { ...home, island: content.island })
     },
     tell: (name) => tell(element, name, { ref }),
   }

@@ -81,7 +81,7 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
       const all = { ...input, settings: { ...input.settings, 'rules.limit': 200, 'rules.picture': false } }
       const { pieces } = render(all, awkwardItems, context)
       if (pieces.length === 1)
-        return expect(kind.cards?.(prepare(all, awkwardItems, context).model)).toEqual([])
+        return expect(kind.cards?.(prepare(all, awkwardItems, context).model) ?? []).toEqual([])
       expect(pieces).toHaveLength(awkwardItems.length + 2)
       for (const piece of pieces.slice(1, -1)) expect(piece).toMatch(/^<li [^>]*data-key="/)
       expect(pieces[0]).toContain('data-cards')

@@ -7,6 +7,7 @@ import { pictures } from './pictures/kind'
 import { posts } from './posts/kind'
 import { profile } from './profile/kind'
 import { reviews } from './reviews/kind'
+import { signup } from './signup/kind'
 import { team } from './team/kind'
 import { works } from './works/kind'
 
@@ -20,6 +21,7 @@ export const kinds: readonly Kind[] = [
   team,
   works,
   community,
+  signup,
 ]
 
 const byId = new Map<string, Kind>()

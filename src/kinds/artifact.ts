@@ -1,6 +1,7 @@
 /** What delivery hands out for one widget, and the pages made of it. Only strings: delivery stores and compresses them. */
 import { escapeUTF8 } from 'entities'
 import { directionOf } from '../core/locale/phrase'
+import type { Island } from './door'
 import type { Rendered, RenderedEntry } from './render'
 
 /** Markup with what it needs to show and to be alive. */
@@ -10,6 +11,7 @@ export interface Content {
   readonly css: string
   readonly fonts: Rendered['fonts']
   readonly behaviours: readonly string[]
+  readonly island: Island | null
   readonly jsonLd: object | null
 }
 
@@ -22,7 +24,6 @@ export interface Artifact extends Content {
   readonly reserve: Rendered['reserve']
   /** Heights of what opens, by width of the viewport; null for a widget that stands in the page. */
   readonly opens: Rendered['reserve'] | null
-  readonly islands: readonly never[]
   readonly validUntil: string | null
   readonly locale: string
 }
@@ -34,7 +35,7 @@ const nothing = {
   reserve: [],
   opens: null,
   behaviours: [],
-  islands: [],
+  island: null,
   jsonLd: null,
   validUntil: null,
 } as const
@@ -47,8 +48,8 @@ export interface Artifacts {
 }
 
 export function artifactsOf(ref: string, revision: number, locale: string, rendered: Rendered): Artifacts {
-  const { pieces, css, fonts, reserve, behaviours, opening, jsonLd, validUntil, isEmpty } = rendered
-  const content: Content = { pieces: wrapped(pieces, locale), css, fonts, behaviours, jsonLd }
+  const { pieces, css, fonts, reserve, behaviours, island, opening, jsonLd, validUntil, isEmpty } = rendered
+  const content: Content = { pieces: wrapped(pieces, locale), css, fonts, behaviours, island, jsonLd }
   const state = isEmpty ? ('empty' as const) : ('ready' as const)
   const facts = { ...nothing, v: 2 as const, ref, revision, state, validUntil, locale }
   if (!opening) return { shown: { ...facts, ...content, reserve }, opened: null }
@@ -100,6 +101,7 @@ interface Shown {
   readonly css: string
   readonly jsonLd: object | null
   readonly behaviours: readonly string[]
+  readonly island: Island | null
 }
 
 /**
@@ -128,7 +130,7 @@ export function entryPageOf(
   facts: Omit<PageFacts, 'title'>,
 ): string {
   const html = wrap([entry.html], artifact.locale)
-  const shown = { html, css, jsonLd: entry.jsonLd, behaviours: [] }
+  const shown = { html, css, jsonLd: entry.jsonLd, behaviours: [], island: null }
   return page('entry', artifact, { ...facts, title: entry.title }, shown, false)
 }
 
@@ -142,8 +144,10 @@ function page(
   const title = escapeUTF8(facts.title)
   const behaviours =
     shown && shown.behaviours.length > 0 ? ` data-behaviours="${shown.behaviours.join(' ')}"` : ''
+  // Of its own words a page of delivery's tells its program by data, because scripts within the page are refused.
+  const island = shown?.island ? ` data-live="${escapeUTF8(JSON.stringify(shown.island))}"` : ''
   const body = shown
-    ? `<yimble-widget data-yimble="${ref}" data-form="${form}"${behaviours}><template shadowrootmode="open"><style>${shown.css}</style>${shown.html}</template></yimble-widget>`
+    ? `<yimble-widget data-yimble="${ref}" data-form="${form}"${behaviours}${island}><template shadowrootmode="open"><style>${shown.css}</style>${shown.html}</template></yimble-widget>`
     : ''
   const faces = fonts
     .map(

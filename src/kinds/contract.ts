@@ -82,6 +82,14 @@ export const items = (types: readonly ItemType[]): Role<readonly Item[]> => ({
   lacking: 'No source yet',
 })
 
+/** One object of the client's, which its own room looks after: a list that people sign up to. */
+export const objectFor = (object: string, label: string, lacking: string): Role<object> => ({
+  takes: { object },
+  several: false,
+  label,
+  lacking,
+})
+
 /** Roles of an intake for which nothing is chosen yet. */
 export const lackingOf = ({ intake }: { readonly intake: Intake }, settings: Settings): string[] =>
   Object.keys(intake).filter((role) => chosenFor(role, settings).length === 0)
@@ -136,6 +144,12 @@ export interface KindDefinition<I extends Intake, F extends Fields, M> {
   height(model: NoInfer<M>, values: ValuesOf<NoInfer<F>>, widthPx: number): number
   /** Names of the embed's behaviours to load after paint. */
   behaviours(values: ValuesOf<NoInfer<F>>, model: NoInfer<M>): readonly string[]
+  /**
+   * For kinds that are alive in the page: what `live.tsx` beside the kind gets as its props. It survives JSON and holds nothing
+   * that a visitor may not read. The view holds one element `data-island={id}` around what comes alive, drawn by the same
+   * component from the same props.
+   */
+  island?(model: NoInfer<M>): object
   /** Instant (ms, UTC) from which time alone makes the answer another; the rules' own instants are seen to elsewhere. */
   until?(given: Given<NoInfer<I>>, values: ValuesOf<NoInfer<F>>, context: KindContext): number | undefined
   /** schema.org description for hosted and live pages; undefined when there is nothing to say. */

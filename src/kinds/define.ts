@@ -1,6 +1,7 @@
 /** The door for kinds: checks each, and adds how widgets open, which every kind can. */
 import { isWord, type Fields } from '../core/settings/field'
 import type { Intake, Kind, KindDefinition } from './contract'
+import { doorWords } from './doorWords'
 import { openingFields, openingParts, openingWords } from './openings/all'
 
 /**
@@ -14,7 +15,7 @@ export function defineKind<I extends Intake, F extends Fields, M>(definition: Ki
     ...rest,
     fields: { ...fields, ...openingFields },
     parts: [...parts, ...openingParts.filter((part) => !named.has(part.name))],
-    words: { ...openingWords, ...words },
+    words: { ...openingWords, ...(definition.island ? doorWords : {}), ...words },
   }
   const fault = faultOf(kind)
   if (fault) throw new RangeError(`Kind "${kind.id}": ${fault}`)

@@ -10,12 +10,13 @@ import type { Item } from '../core/items/item'
 import { say, type Phrase } from '../core/locale/phrase'
 import type { Decisions } from '../core/rules/fields'
 import { sift, type RuleStep } from '../core/rules/rules'
-import type { Settings } from '../core/settings/field'
+import { isWord, type Settings } from '../core/settings/field'
 import { resolveSettings } from '../core/settings/settings'
 import { getKind } from './all'
 import { baseStyles, spaceOf } from './baseStyles'
 import type { AnyValues } from './block'
 import { cardsGoHere, type Kind, type KindContext, type Values } from './contract'
+import type { Island } from './door'
 import { contentGoesHere, shellOf, type Shell } from './openings/shell'
 
 export interface RenderInput {
@@ -65,6 +66,8 @@ export interface Rendered {
   readonly behaviours: readonly string[]
   /** Null for a widget that stands in the page. */
   readonly opening: Opening | null
+  /** Null for a kind that is not alive in the page. */
+  readonly island: Island | null
   readonly jsonLd: object | null
   readonly isEmpty: boolean
   /** ISO instant from which the answer may be another; null when time alone changes nothing. */
@@ -152,7 +155,11 @@ export function render(
 }
 
 /** What was prepared, as markup and styles. */
-export function drawn(prepared: Prepared, { assets }: KindContext, heightWidths = reserveWidths): Rendered {
+export function drawn(
+  prepared: Prepared,
+  { assets, locale }: KindContext,
+  heightWidths = reserveWidths,
+): Rendered {
   const { kind, values, model, heightAt, validUntil, counts, shown, shell } = prepared
   return {
     pieces: piecesOf(kind, model),
@@ -161,7 +168,8 @@ export function drawn(prepared: Prepared, { assets }: KindContext, heightWidths 
     // What lies over the page takes no room in it.
     reserve: heightWidths.map((from) => ({ from, height: shell ? 0 : heightAt(from) })),
     opening: shell ? openingOf(shell, heightAt, heightWidths) : null,
-    behaviours: kind.behaviours(values, model),
+    behaviours: [...kind.behaviours(values, model), ...(kind.island ? ['islands'] : [])],
+    island: islandOf(kind, model, locale),
     jsonLd: kind.jsonLd(model) ?? null,
     isEmpty: kind.isEmpty?.(model) ?? false,
     validUntil,
@@ -196,6 +204,20 @@ function openingOf(shell: Shell, heightAt: (px: number) => number, viewports: re
     return { from, height: shell.around(inside, heightAt(inside)) }
   })
   return { shell: [before, after], css: minify(shell.css), reserve }
+}
+
+function islandOf({ id, fields, words, island }: Kind, model: unknown, locale: string): Island | null {
+  if (!island) return null
+  // Words that a field names are settings: they are in the props already.
+  const named = new Set(
+    Object.values(fields).flatMap(({ default: leaf }) => (isWord(leaf) ? [leaf.word] : [])),
+  )
+  const said = Object.entries(words).filter(([name]) => !named.has(name))
+  return {
+    name: id,
+    props: island(model),
+    words: Object.fromEntries(said.map(([name, phrase]) => [name, say(phrase as Phrase, locale)])),
+  }
 }
 
 /** No text can hold the mark: whatever comes from outside is escaped. One call draws all cards; a call each costs half as much again. */

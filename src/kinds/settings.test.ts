@@ -42,6 +42,8 @@ function anyLeaf(field: Field, words: readonly string[]): fc.Arbitrary<Leaf> {
         return fc.stringMatching(/^([0-9a-f]{24})?$/)
       case 'order':
         return fc.shuffledSubarray(control.options.map((option) => option.value))
+      case 'object':
+        return fc.oneof(fc.constant(''), fc.uuid())
       case 'sources':
         return fc.array(fc.uuid(), { maxLength: 3 })
       case 'rules':

@@ -62,7 +62,7 @@ export function fieldsOf(blocks: readonly Block[], layouts: readonly Layout[]): 
 type Changes = Readonly<Record<string, Partial<Field> | undefined>>
 
 /** A field of the look opens from the part that it colours, from the whole widget where the kind has no such part. */
-export function adjusted(fields: Fields, adjust: Changes, parts: readonly Part[]): Fields {
+export function adjusted<F extends Fields>(fields: F, adjust: Changes, parts: readonly Part[]): F {
   const partFor = (path: string, { part }: Field) =>
     Object.hasOwn(lookFields, path) && !parts.some((one) => one.name === part) ? 'widget' : part
   const change = (path: string, field: Field): Field => ({
@@ -70,7 +70,7 @@ export function adjusted(fields: Fields, adjust: Changes, parts: readonly Part[]
     ...adjust[path],
     part: partFor(path, field),
   })
-  return Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, change(path, field)]))
+  return Object.fromEntries(Object.entries(fields).map(([path, field]) => [path, change(path, field)])) as F
 }
 
 export function partsOf(blocks: readonly Block[], called: Readonly<Record<string, string>>): Part[] {

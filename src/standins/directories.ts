@@ -1,13 +1,11 @@
 /** Stand-ins without a sign-in of their own: a reviews directory, a community host, and a directory of people that wants a key. */
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { propPage, send } from './html'
+import { json, propPage, send } from './html'
 import { opinions } from './opinions'
 import { drawPicture, drawPortrait } from './pictures'
 import { practices } from './practice'
 import type { State } from './state'
 
-const json = (response: ServerResponse, body: unknown, status = 200) =>
-  send(response, JSON.stringify(body), { 'Content-Type': 'application/json' }, status)
 const dayMs = 86_400_000
 
 const businesses = [

@@ -19,6 +19,9 @@ export function send(
     .end(body)
 }
 
+export const json = (response: ServerResponse, body: unknown, status = 200): void =>
+  send(response, JSON.stringify(body), { 'Content-Type': 'application/json' }, status)
+
 export async function readForm(request: IncomingMessage): Promise<URLSearchParams> {
   let text = ''
   for await (const piece of request) text += String(piece)

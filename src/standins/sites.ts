@@ -27,6 +27,7 @@ const marlowick: StandinSite = {
     { id: 'reviews-row', label: 'Home page, in the middle' },
     { id: 'reviews-wall', label: 'Page of its own' },
     { id: 'corner', label: 'End of the home page' },
+    { id: 'letter', label: 'Dark footer' },
   ],
   save: (snippet) => snippet,
   pages: { '/': pageFrom('marlowick/home.html'), '/reviews': pageFrom('marlowick/reviews.html') },

@@ -131,7 +131,7 @@ function placeFindings(measured: readonly Measured[]): Finding[] {
 
 function countFindings(settings: Settings, shown: number, total: number): Finding[] {
   const sources = settings.sources
-  if (Array.isArray(sources) && sources.length === 0) return []
+  if (!Array.isArray(sources) || sources.length === 0) return []
   if (shown > 0) return []
   const what =
     total === 0

@@ -66,7 +66,22 @@ beforeAll(async () => {
     userAgent: 'Mine',
     expiresAt: new Date(Date.now() + 60_000),
   })
+  const list = await db().List.create({ agencyId: owner.agencyId, clientId: client.id, name: 'Mine' })
+  const submission = await db().Submission.create({
+    agencyId: owner.agencyId,
+    clientId: client.id,
+    widgetId: widget.id,
+    kind: 'signup',
+    action: 'join',
+    key: 'k',
+    hash: 'h',
+    body: { email: 'Mine', consent: 'Mine' },
+    page: '',
+    junk: null,
+  })
   Object.assign(ids, {
+    lists: list.id,
+    submissions: submission.id,
     clients: client.id,
     sites: site.id,
     pages: site.pages[0]!.id,
@@ -122,6 +137,9 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/items/products': () => ({ itemIds: [item], add: [], remove: [] }),
   'POST /clients/{id}/items/corrections': () => ({ itemId: item, corrections: { name: 'N' } }),
   'POST /widgets/{id}/live': () => ({ number: 1 }),
+  'POST /clients/{id}/lists': () => ({ name: 'L' }),
+  'POST /inbox': () => ({ state: 'new' }),
+  'POST /submissions/sort': () => ({ ids: ['00000000-0000-4000-8000-000000000000'], state: 'done' }),
   'POST /widgets/{id}/switch': () => ({ on: false }),
 }
 /** Writes that change only what is one's own, or nothing at all. */
@@ -133,6 +151,7 @@ const forViewers = [
   'POST /password',
   'POST /clients/{id}/places',
   'POST /widgets/{id}/here',
+  'POST /inbox',
 ]
 
 async function ask(
@@ -181,6 +200,7 @@ describe('somebody of another agency', () => {
     for (const line of lines().filter((one) => one.startsWith('GET') && !one.includes('{id}')))
       expect([line, (await ask('stranger', line)).text.includes('Mine')]).toEqual([line, false])
     expect((await ask('stranger', 'POST /search')).text).toBe('[]')
+    expect((await ask('stranger', 'POST /inbox')).text).toBe('{"submissions":[],"counts":{}}')
   })
 })
 

@@ -6,6 +6,7 @@ import { itemsRoutes } from './routes/items'
 import { kindsRoutes } from './routes/kinds'
 import { sitesRoutes } from './routes/sites'
 import { sourcesRoutes } from './routes/sources'
+import { visitorsRoutes } from './routes/visitors'
 import { widgetsRoutes } from './routes/widgets'
 import type { Route } from './route'
 
@@ -18,4 +19,5 @@ export const routes: readonly Route[] = [
   ...connectionsRoutes,
   ...itemsRoutes,
   ...widgetsRoutes,
+  ...visitorsRoutes,
 ]

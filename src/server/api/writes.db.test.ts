@@ -128,6 +128,27 @@ test('each write answers in its shape and is seen by the next read', async () =>
     address: 'front-page',
   })
   expect(await read(`/widgets/${widget.id}/addresses/front-page`)).toMatchObject({ isTaken: false })
+  const list = await call('POST', `/clients/${client.id}/lists`, { name: 'Letters' })
+  expect(await read(`/clients/${client.id}/lists`)).toMatchObject([
+    { id: list.id, name: 'Letters', asked: 0 },
+  ])
+  expect(await read(`/lists/${list.id}/subscribers`)).toEqual([])
+  expect(await call('POST', '/inbox', { state: 'all', words: '' })).toMatchObject({ submissions: [] })
+  const { db } = await import('../db/db')
+  const sent = await db().Submission.create({
+    agencyId: (await db().Client.findByPk(client.id as string))!.agencyId,
+    clientId: client.id as string,
+    widgetId: widget.id as string,
+    kind: 'signup',
+    action: 'join',
+    key: 'k',
+    hash: 'h',
+    body: { email: 'a@b.example', consent: 'Yes' },
+    page: '',
+    junk: null,
+  })
+  await call('POST', '/submissions/sort', { ids: [sent.id], state: 'open' })
+  expect(await read(`/submissions/${sent.id}`)).toMatchObject({ state: 'open', isElsewhere: false })
   await call(
     'PATCH',
     `/widgets/${widget.id}/draft`,

@@ -27,6 +27,9 @@ import { initRelease } from './models/release'
 import { initDecision } from './models/decision'
 import { initArtifactRow } from './models/artifactRow'
 import { initSighting } from './models/sighting'
+import { initList } from './models/list'
+import { initSubmission } from './models/submission'
+import { initSubscriber } from './models/subscriber'
 
 function connect() {
   const sequelize = new Sequelize(env().DATABASE_URL, {
@@ -60,6 +63,9 @@ function connect() {
     Decision: initDecision(sequelize),
     ArtifactRow: initArtifactRow(sequelize),
     Sighting: initSighting(sequelize),
+    Submission: initSubmission(sequelize),
+    List: initList(sequelize),
+    Subscriber: initSubscriber(sequelize),
   }
 }
 

@@ -10,6 +10,8 @@ import { openHeaders, sendFile, sendJson } from './files'
 import { earlierChunk } from './chunks'
 import { answerHub, hubPath } from './hubCalls'
 import { noteSighting } from './sightings'
+import { answerLetter, letterPath } from '../visitors/letters'
+import { answerVisitor, visitorPath } from '../visitors/visitors'
 import { sendStage } from './stagePages'
 
 const maxAgeS = 30
@@ -108,6 +110,10 @@ async function answerRest(
     response.writeHead(204, openHeaders).end()
     return
   }
+  const visited = visitorPath.exec(path)
+  if (visited) return answerVisitor(request, response, visited)
+  const letter = letterPath.exec(path)
+  if (letter) return answerLetter(request, response, letter)
   const hub = hubPath.exec(path)
   if (hub) return answerHub(request, response, hub[1]!)
   if (!isRead(request)) {

@@ -7,6 +7,7 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import type { Client as PgClient } from 'pg'
 import { db } from '../db/db'
 import { env } from '../env'
+import type { Letter } from '../mail/letter'
 
 export interface Jobs {
   /** Reads a source again. */
@@ -17,9 +18,11 @@ export interface Jobs {
   pictures: { sourceId: string }
   /** Asks a source's hub to tell of its news. */
   subscribe: { sourceId: string }
+  /** Sends a mail. */
+  mail: Letter
 }
 export type JobName = keyof Jobs
-export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures', 'subscribe']
+export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures', 'subscribe', 'mail']
 
 /** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
 const mostSeconds: Readonly<Record<JobName, number>> = {
@@ -27,6 +30,7 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   render: 120,
   pictures: 300,
   subscribe: 60,
+  mail: 60,
 }
 
 const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
@@ -46,8 +50,10 @@ export async function startBoss(options: { supervise: boolean; schedule: boolean
     await started.createQueue(name, {
       name,
       policy: 'short',
-      retryLimit: 2,
-      retryDelay: 5,
+      // Mail is tried for about a day, at growing distances.
+      ...(name === 'mail'
+        ? { retryLimit: 14, retryDelay: 5, retryBackoff: true }
+        : { retryLimit: 2, retryDelay: 5 }),
       expireInSeconds: 120,
     })
   return started

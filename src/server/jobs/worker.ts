@@ -10,6 +10,7 @@ import { dueSubscriptions, subscribe } from '../services/sources/hubs'
 import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
 import { refresh } from '../services/sources/refreshing'
+import { sendLetter } from '../mail/send'
 import { enqueue, renderShowing, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
 const pace = {
@@ -27,6 +28,7 @@ export const handlers: Handlers = {
   refresh: ({ sourceId }) => refresh(sourceId),
   render: ({ widgetId }) => renderWidget(widgetId),
   subscribe: ({ sourceId }) => subscribe(sourceId),
+  mail: (letter) => sendLetter(letter),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
     const failed = await fetchPictures([
@@ -80,6 +82,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'render', 1)
   await takeJobs(boss, 'pictures', 2)
   await takeJobs(boss, 'subscribe', 4)
+  await takeJobs(boss, 'mail', 8)
   let isAway = false
   const timer = setInterval(() => {
     enqueueDue().then(

@@ -9,7 +9,7 @@ import type { Brand } from '@/core/design/brand'
 import { together } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/kinds/all'
-import { lackingOf } from '@/kinds/contract'
+import { chosenFor, lackingOf, typesOf } from '@/kinds/contract'
 import type { Leaf, Settings, Step } from '@/core/settings/field'
 import { valuesOf, wordOf } from '@/kinds/render'
 import { anchorInWords } from '@/core/stage/anchor'
@@ -106,7 +106,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
 
   const kind = getKind(widget.kind)
   const brand = client.brand as Brand
-  const chosen = draft.settings.sources as readonly string[]
+  const takesItems = typesOf(kind).length > 0
+  const chosen = chosenFor('sources', draft.settings)
   const { sources, items, put: putSource } = useSources(bench, chosen)
 
   // ── keys and picks ──
@@ -332,8 +333,10 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l"
         >
           <div className="arrive">
-            <h2 className="mb-3 text-lg">{headings[step]}</h2>
-            {step === 'gather' && mayEdit && (
+            <h2 className="mb-3 text-lg">
+              {step === 'gather' ? Object.values(kind.intake)[0]?.label : headings[step]}
+            </h2>
+            {step === 'gather' && mayEdit && takesItems && (
               <GatherPanel
                 clientId={client.id}
                 sources={sources}
@@ -343,7 +346,12 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 onChoose={(ids, label) => change('sources', ids, label)}
               />
             )}
-            {step === 'sift' && outcome && <SiftCounts counts={outcome.counts} items={items} />}
+            {step === 'sift' && !takesItems && (
+              <p className="text-faint">
+                It shows no entries, so there is nothing to sift. Go on to Arrange.
+              </p>
+            )}
+            {step === 'sift' && outcome && takesItems && <SiftCounts counts={outcome.counts} items={items} />}
             {step === 'place' && mayEdit && (
               <PlacePanel
                 clientId={client.id}
@@ -385,7 +393,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
             ) : (
               <ReadOnlyPanel fields={kind.fields} step={step} settings={draft.settings} sources={sources} />
             )}
-            {step === 'sift' && outcome && (
+            {step === 'sift' && outcome && takesItems && (
               <EntryList
                 items={items}
                 counts={outcome.counts}

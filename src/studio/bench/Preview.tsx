@@ -1,6 +1,7 @@
 'use client'
 /** The draft in a tab of its own: the client's page as wide as the window, as it was saved last. */
 import { useEffect, useMemo, useState } from 'react'
+import { chosenFor } from '@/kinds/contract'
 import type { BenchShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { together } from '@/core/items/average'
@@ -28,7 +29,7 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
       assets: delivery,
       reviews: together(
         bench.sources
-          .filter((one) => (widget.settings.sources as string[]).includes(one.id))
+          .filter((one) => chosenFor('sources', widget.settings as Settings).includes(one.id))
           .flatMap((one) => one.reviews ?? []),
       ),
       items: bench.items as readonly Item[],

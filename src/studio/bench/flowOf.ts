@@ -1,7 +1,7 @@
 /** What the flow says of each step: one live fact, and whether something is wrong or next. */
 import type { SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Finding } from '@/core/fit/findings'
-import { lackingOf, type Kind } from '@/kinds/contract'
+import { lackingOf, typesOf, type Kind } from '@/kinds/contract'
 import type { Counts } from '@/kinds/render'
 import { isLink, type Settings, type Step } from '@/core/settings/field'
 import { describeLeaf } from '@/core/settings/settings'
@@ -48,29 +48,37 @@ export function flowOf({
     )?.what
   const [lacking] = lackingOf(kind, settings)
   const isEmpty = lacking !== undefined
+  const takesItems = typesOf(kind).length > 0
   const steps: FlowStep[] = [
     {
       id: 'gather',
       label: 'Gather',
       fact: isEmpty
         ? kind.intake[lacking]!.lacking.toLowerCase()
-        : `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`,
+        : takesItems
+          ? `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`
+          : `${Object.values(kind.intake)[0]?.label.toLowerCase()} chosen`,
       trouble: failing[0] && `${failing[0].label} cannot be read`,
       next: isEmpty,
     },
     {
       id: 'sift',
       label: 'Sift',
-      fact: isEmpty
-        ? '–'
-        : counts
-          ? counts.passed === counts.total
-            ? `all ${counts.total} may show`
-            : `${counts.passed} left`
-          : '…',
-      trouble: !isEmpty && counts?.passed === 0 ? 'nothing is left' : undefined,
+      fact:
+        isEmpty || !takesItems
+          ? '–'
+          : counts
+            ? counts.passed === counts.total
+              ? `all ${counts.total} may show`
+              : `${counts.passed} left`
+            : '…',
+      trouble: !isEmpty && takesItems && counts?.passed === 0 ? 'nothing is left' : undefined,
     },
-    { id: 'arrange', label: 'Arrange', fact: `${layout} · ${counts?.shown ?? 0} shown` },
+    {
+      id: 'arrange',
+      label: 'Arrange',
+      fact: takesItems ? `${layout} · ${counts?.shown ?? 0} shown` : layout,
+    },
     {
       id: 'dress',
       label: 'Dress',

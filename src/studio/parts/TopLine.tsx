@@ -1,5 +1,5 @@
 /** The one row at the top of every view: where am I, and the way back. */
-import { CircleUser } from 'lucide-react'
+import { CircleUser, Inbox } from 'lucide-react'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { buttonClass } from './Button'
@@ -39,6 +39,9 @@ export function TopLine({ crumbs, children }: { crumbs: readonly Crumb[]; childr
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <FindButton />
         {children}
+        <Link href="/inbox" aria-label="Inbox" title="Inbox" className={buttonClass('quiet')}>
+          <Inbox aria-hidden className="size-4" />
+        </Link>
         <Link href="/account" aria-label="Account" title="Account" className={buttonClass('quiet')}>
           <CircleUser aria-hidden className="size-4" />
         </Link>

@@ -36,6 +36,7 @@ test('before anything is typed there is no flood of things to do', () =>
   expect(lines([one('client', 1)], ' ')).toEqual([
     'client 1 → /clients/client1',
     'See all clients → /',
+    'Inbox: what visitors sent → /inbox',
     'Your account, browsers and tokens → /account',
   ]))
 test('what can be done anywhere is found by its words', () =>

@@ -12,6 +12,7 @@ import {
   useState,
 } from 'react'
 import { toast } from 'sonner'
+import { chosenFor } from '@/kinds/contract'
 import type { DecisionsShape, KeptViewShape, TableShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { offsetIn } from '@/core/schedule/offsetIn'
@@ -100,7 +101,7 @@ function LoadedTable({ table, now, delivery }: { table: TableShape; now: number;
   const sorting = useSorting(table)
   const { widget, rows, decisions, readAgain, undo, tag, link, limitProducts } = sorting
   const [sources, setSources] = useState(
-    table.sources.filter((source) => (widget.settings.sources as string[]).includes(source.id)),
+    table.sources.filter((source) => chosenFor('sources', widget.settings as Settings).includes(source.id)),
   )
   const [view, setView] = useState<ViewId>(table.rows.some((row) => row.waiting) ? 'waiting' : 'all')
   const [written, setWritten] = useState('')

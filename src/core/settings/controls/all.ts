@@ -5,6 +5,7 @@ import { colourControl, type ColourOptions } from './colour'
 import type { ControlType } from './control'
 import { fontControl, type FontOptions } from './font'
 import { numberControl, type NumberOptions } from './number'
+import { objectControl, type ObjectOptions } from './object'
 import { orderControl, type OrderOptions } from './order'
 import { pictureControl, type PictureOptions } from './picture'
 import { rulesControl, type RulesOptions } from './rules'
@@ -24,6 +25,7 @@ export type Control =
   | SourcesOptions
   | RulesOptions
   | OrderOptions
+  | ObjectOptions
   | PictureOptions
 
 const types: { readonly [T in Control['type']]: unknown } = {
@@ -37,6 +39,7 @@ const types: { readonly [T in Control['type']]: unknown } = {
   sources: sourcesControl,
   rules: rulesControl,
   order: orderControl,
+  object: objectControl,
   picture: pictureControl,
 }
 

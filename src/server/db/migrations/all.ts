@@ -10,6 +10,7 @@ import * as views from './0008-views'
 import * as places from './0009-places'
 import * as uses from './0010-uses'
 import * as addresses from './0011-addresses'
+import * as visitors from './0012-visitors'
 
 export const migrations = [
   first,
@@ -23,4 +24,5 @@ export const migrations = [
   places,
   uses,
   addresses,
+  visitors,
 ]

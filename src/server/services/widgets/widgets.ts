@@ -2,6 +2,7 @@
 import { Op, QueryTypes, type Transaction } from 'sequelize'
 import type { DraftShape, StoredPatch, WidgetShape } from '@/core/api/shapes'
 import { getKind, isKind } from '@/kinds/all'
+import { chosenFor } from '@/kinds/contract'
 import { problem, ProblemError } from '@/core/problems'
 import type { Brand } from '@/core/design/brand'
 import type { Leaf, Settings } from '@/core/settings/field'
@@ -254,7 +255,7 @@ export async function changeDraft(
 const brandOf = async (row: Widget): Promise<Brand> =>
   parseBrand((await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })).brand)
 
-/** A draft can only show sources of its own client. */
+/** A draft can only use what is its own client's. */
 async function ownSources(actor: Actor, row: Widget, settings: Settings): Promise<void> {
   const ids = sourcesIn(settings)
   const known =
@@ -262,6 +263,12 @@ async function ownSources(actor: Actor, row: Widget, settings: Settings): Promis
       ? await db().Source.count({ where: { id: [...ids], clientId: row.clientId, agencyId: actor.agencyId } })
       : 0
   if (known < new Set(ids).size) throw new ProblemError(problem('missing', { what: 'source with that id' }))
+  const [list] = chosenFor('list', settings)
+  if (
+    list &&
+    !(await db().List.findOne({ where: { id: list, clientId: row.clientId, agencyId: actor.agencyId } }))
+  )
+    throw new ProblemError(problem('missing', { what: 'list with that id' }))
 }
 
 export async function changeWidget(

@@ -6,6 +6,7 @@ import { ColourControl } from './ColourControl'
 import type { ControlProps } from './control'
 import { FontControl } from './FontControl'
 import { NumberControl } from './NumberControl'
+import { ObjectControl } from './ObjectControl'
 import { OrderControl } from './OrderControl'
 import { PictureControl } from './PictureControl'
 import { RulesControl } from './RulesControl'
@@ -24,6 +25,7 @@ const components: { readonly [T in Control['type']]: unknown } = {
   sources: () => null, // the Gather panel shows sources itself
   rules: RulesControl,
   order: OrderControl,
+  object: ObjectControl,
   picture: PictureControl,
 }
 

@@ -3,6 +3,7 @@
 import type { SourceShape } from '@/core/api/shapes'
 import type { Fields, Settings, Step } from '@/core/settings/field'
 import { describeLeaf } from '@/core/settings/settings'
+import { chosenFor } from '@/kinds/contract'
 
 export function ReadOnlyPanel({
   fields,
@@ -16,8 +17,8 @@ export function ReadOnlyPanel({
   sources: readonly SourceShape[]
 }) {
   const rows = Object.entries(fields).filter(([, field]) => field.step === step)
-  if (step === 'gather') {
-    const chosen = settings.sources as readonly string[]
+  if (step === 'gather' && 'sources' in fields) {
+    const chosen = chosenFor('sources', settings)
     return (
       <ul className="list-inside list-disc text-[13px]">
         {sources

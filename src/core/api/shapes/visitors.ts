@@ -1,0 +1,51 @@
+/** What visitors send: lists that they sign up to, and the inbox. */
+import * as z from 'zod'
+
+const when = z.iso.datetime()
+
+export const list = z.object({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  name: z.string(),
+  createdAt: when,
+  asked: z.int().describe('Who asked and has not confirmed yet'),
+  confirmed: z.int(),
+  left: z.int(),
+})
+export type ListShape = z.infer<typeof list>
+
+export const subscriber = z.object({
+  email: z.string(),
+  state: z.enum(['asked', 'confirmed', 'left']),
+  consent: z.string().describe('The sentence that was agreed to, word for word'),
+  page: z.string(),
+  locale: z.string(),
+  askedAt: when,
+  confirmedAt: when.nullable(),
+  leftAt: when.nullable(),
+  leaveUrl: z.string().describe('Ends it; belongs into every letter'),
+})
+export type SubscriberShape = z.infer<typeof subscriber>
+
+export const submissionStates = ['new', 'open', 'waiting', 'done'] as const
+export const submission = z.object({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  clientName: z.string(),
+  widgetId: z.uuid(),
+  widgetName: z.string(),
+  kind: z.string(),
+  action: z.string(),
+  answers: z.array(z.object({ label: z.string(), value: z.string() })).describe('As they were asked'),
+  page: z.string(),
+  isElsewhere: z.boolean().describe('It came from a page that is none of the client’s sites'),
+  junk: z.string().nullable().describe('Why it is taken for junk'),
+  state: z.enum(submissionStates),
+  sentAt: when,
+})
+export type SubmissionShape = z.infer<typeof submission>
+export const inbox = z.object({
+  submissions: z.array(submission),
+  counts: z.record(z.string(), z.int()).describe('By state, and of junk'),
+})
+export type InboxShape = z.infer<typeof inbox>

@@ -1,0 +1,102 @@
+/** An island's way to its server. What could not be sent stays in the tab and is sent again as it was. */
+import type { Answer, Door, Island, VisitorProblem } from '../kinds/door'
+import type { Home } from './home'
+import { tabStore } from './tab'
+
+/** Between two tries, in ms; the last one goes on. The browser's `online` cuts a wait short. */
+const waitsMs = [2_000, 5_000, 15_000, 60_000] as const
+
+/** As it was when it was sent first: a try after a reload says nothing else. */
+interface Letter {
+  readonly key: string
+  readonly body: unknown
+  readonly page: string
+  readonly ticket: string
+  readonly trap: string
+}
+
+/** @param box - the island's element */
+export function doorOf(box: HTMLElement, island: Island, { ref, around: { delivery } }: Home): Door {
+  const view = box.ownerDocument.defaultView as Window & typeof globalThis
+  const words = island.words as Door['words']
+  const kept = tabStore(view, ref)
+  const address = (name: string) => `${delivery}/x/${ref}/${name}`
+  const away: Answer<never> = { ok: false, problem: { code: 'away', detail: words.away } }
+  /** Proves how long ago the form came alive; without it, what is sent counts as suspicious and is kept all the same. */
+  const ticket = call<string>(view, address('ticket'))
+
+  const write = async (body: unknown): Promise<Letter> => {
+    const answer = await ticket
+    return {
+      key: keyOf(view),
+      body,
+      page: view.location.origin + view.location.pathname,
+      ticket: answer?.ok ? answer.value : '',
+      trap: box.querySelector<HTMLInputElement>('[data-trap]')?.value ?? '',
+    }
+  }
+  const post = (name: string, { key, ...letter }: Letter) =>
+    // Text, and no header of our own: then the browser asks for no leave first, which saves one way.
+    call<never>(view, `${address(name)}?key=${key}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'text/plain' },
+      body: JSON.stringify(letter),
+    })
+
+  return {
+    words,
+    ask: async (name, query) =>
+      (await call<never>(view, `${address(name)}?q=${encodeURIComponent(JSON.stringify(query))}`)) ?? away,
+    async send(name, body, onWait) {
+      const before = kept.get<Letter>(`send:${name}`)
+      const isSame = before && JSON.stringify(before.body) === JSON.stringify(body)
+      const letter = isSame ? before : await write(body)
+      kept.set(`send:${name}`, letter)
+      for (let at = 0; ; at += 1) {
+        const answer = await post(name, letter)
+        if (answer) {
+          kept.set(`send:${name}`, undefined)
+          return answer
+        }
+        onWait?.(words.kept)
+        await wait(view, waitsMs[Math.min(at, waitsMs.length - 1)]!)
+      }
+    },
+    pending: (name) => kept.get<Letter>(`send:${name}`)?.body as never,
+    typed: {
+      get: () => kept.get('typed') ?? {},
+      set: (values) => kept.set('typed', Object.keys(values).length > 0 ? values : undefined),
+    },
+  }
+}
+
+/** @returns undefined when it is worth trying again: nothing answered, or the server is in trouble */
+async function call<T>(
+  view: Window,
+  address: string,
+  init: RequestInit = {},
+): Promise<Answer<T> | undefined> {
+  try {
+    const answer = await view.fetch(address, { ...init, credentials: 'omit' })
+    if (answer.status >= 500) return undefined
+    const value: unknown = await answer.json()
+    return answer.ok ? { ok: true, value: value as T } : { ok: false, problem: value as VisitorProblem }
+  } catch {
+    return undefined
+  }
+}
+
+const wait = (view: Window, ms: number) =>
+  new Promise<void>((done) => {
+    const go = () => {
+      view.removeEventListener('online', go)
+      view.clearTimeout(timer)
+      done()
+    }
+    const timer = view.setTimeout(go, ms)
+    view.addEventListener('online', go)
+  })
+
+/** Not `randomUUID`: pages without TLS have none. */
+const keyOf = ({ crypto }: typeof globalThis) =>
+  [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('')

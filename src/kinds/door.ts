@@ -1,0 +1,54 @@
+/** The way out of an island: to its own server, in words of the client's language. Types only. */
+import type { Actions, GivenBy, NamesOf, TakenBy } from './actions'
+
+export interface Door<A extends Actions = Actions, W extends string = string> {
+  /** Reads. Fails with `away` when nothing answers. */
+  ask<N extends NamesOf<A, 'ask'>>(name: N, query: TakenBy<A[N]>): Promise<Answer<GivenBy<A[N]>>>
+  /**
+   * Writes, once, whatever happens on the way. The answer may take long: while there is no connection, what was sent is kept
+   * in the tab and sent again under the same key, also after a reload.
+   * @param onWait - called when it is being kept, with a sentence for the visitor
+   */
+  send<N extends NamesOf<A, 'send'>>(
+    name: N,
+    body: TakenBy<A[N]>,
+    onWait?: (sentence: string) => void,
+  ): Promise<Answer<GivenBy<A[N]>>>
+  /** What was being sent when the page was left, so that an island can go on waiting for its answer. */
+  pending<N extends NamesOf<A, 'send'>>(name: N): TakenBy<A[N]> | undefined
+  /** What was typed, kept in the tab so that it survives a reload. */
+  readonly typed: { get(): Readonly<Record<string, string>>; set(values: Record<string, string>): void }
+  /** The kind's words, and those of the door. */
+  readonly words: Readonly<Record<W, string>> & Readonly<Record<DoorWord, string>>
+}
+
+export type Answer<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: VisitorProblem }
+
+/** RFC 9457 problem details as visitors get them: every sentence in the client's language. */
+export interface VisitorProblem {
+  readonly code: string
+  readonly detail: string
+  /** Paths of what does not fit, such as `email`. The island says what is wanted there. */
+  readonly fields?: readonly string[]
+  /** Seconds after which it may be tried again. */
+  readonly retryAfter?: number
+}
+
+/** Said by the door itself, since the server cannot be reached then. */
+export type DoorWord = 'away' | 'kept'
+
+/** What stands in a kind's `live.tsx`, under the name `start`. */
+export type Start<P extends object, A extends Actions, W extends string> = (
+  box: HTMLElement,
+  props: P,
+  door: Door<A, W>,
+) => () => void
+
+/** What an artifact carries for an island. */
+export interface Island {
+  /** Names its program. */
+  readonly name: string
+  readonly props: object
+  readonly words: Readonly<Record<string, string>>
+}

@@ -1,0 +1,56 @@
+/** What visitors send: lists, who is on them, the inbox. */
+import * as z from 'zod'
+import * as shapes from '@/core/api/shapes'
+import * as inbox from '../../services/visitors/inbox'
+import * as lists from '../../services/visitors/lists'
+import { route, type Route } from '../route'
+import { id, name } from './fields'
+
+export const visitorsRoutes: readonly Route[] = [
+  route('GET /clients/{id}/lists', {
+    summary: 'Lists of a client that people sign up to',
+    params: id,
+    response: z.array(shapes.list),
+    run: (actor, { params }) => lists.listLists(actor, params.id),
+  }),
+  route('POST /clients/{id}/lists', {
+    summary: 'Add a list',
+    params: id,
+    body: z.strictObject({ name }),
+    response: shapes.list,
+    run: (actor, { params, body }) => lists.createList(actor, params.id, body.name),
+  }),
+  route('GET /lists/{id}/subscribers', {
+    summary: 'Everybody who ever asked to be on a list, with the link that ends it',
+    params: id,
+    response: z.array(shapes.subscriber),
+    run: (actor, { params }) => lists.listSubscribers(actor, params.id),
+  }),
+  route('POST /inbox', {
+    summary: 'What visitors sent, newest first',
+    body: z.strictObject({
+      state: z.enum([...shapes.submissionStates, 'junk', 'all']),
+      clientId: z.uuid().optional(),
+      words: z.string().max(200).optional(),
+    }),
+    response: shapes.inbox,
+    run: (actor, { body }) => inbox.readInbox(actor, body),
+  }),
+  route('GET /submissions/{id}', {
+    summary: 'One of them',
+    params: id,
+    response: shapes.submission,
+    run: (actor, { params }) => inbox.getSubmission(actor, params.id),
+  }),
+  route('POST /submissions/sort', {
+    summary: 'Sort several into new, open, waiting, done; say that they are junk, or are not',
+    body: z.strictObject({
+      ids: z.array(z.uuid()).min(1).max(200),
+      state: z.enum(shapes.submissionStates).optional(),
+      isJunk: z.boolean().optional(),
+    }),
+    async run(actor, { body: { ids, ...change } }) {
+      await inbox.sortSubmissions(actor, ids, change)
+    },
+  }),
+]

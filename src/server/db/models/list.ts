@@ -1,0 +1,29 @@
+/** Table `lists`: what people sign up to. */
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
+
+export class List extends Model<InferAttributes<List>, InferCreationAttributes<List>> {
+  declare id: CreationOptional<string>
+  declare agencyId: string
+  declare clientId: string
+  declare name: string
+  declare createdAt: CreationOptional<Date>
+}
+
+export const initList = (sequelize: Sequelize): typeof List =>
+  List.init(
+    {
+      id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+      agencyId: { type: DataTypes.UUID, allowNull: false },
+      clientId: { type: DataTypes.UUID, allowNull: false },
+      name: { type: DataTypes.TEXT, allowNull: false },
+      createdAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
+    },
+    { sequelize, tableName: 'lists', modelName: 'List', underscored: true, timestamps: false },
+  )

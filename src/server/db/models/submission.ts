@@ -1,0 +1,51 @@
+/** Table `submissions`: what visitors sent, each once for its key. */
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from '../model'
+
+export class Submission extends Model<InferAttributes<Submission>, InferCreationAttributes<Submission>> {
+  declare id: CreationOptional<string>
+  declare agencyId: string
+  declare clientId: string
+  declare widgetId: string
+  declare kind: string
+  declare action: string
+  declare key: string
+  /** Of the body: the same key with another body is another submission, and refused. */
+  declare hash: string
+  declare body: object
+  declare answer: CreationOptional<unknown>
+  declare page: string
+  /** Why it is taken for junk; null where it is not. */
+  declare junk: string | null
+  declare state: CreationOptional<'new' | 'open' | 'waiting' | 'done'>
+  declare sentAt: CreationOptional<Date>
+  declare changedAt: CreationOptional<Date>
+}
+
+export const initSubmission = (sequelize: Sequelize): typeof Submission =>
+  Submission.init(
+    {
+      id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
+      agencyId: { type: DataTypes.UUID, allowNull: false },
+      clientId: { type: DataTypes.UUID, allowNull: false },
+      widgetId: { type: DataTypes.UUID, allowNull: false },
+      kind: { type: DataTypes.TEXT, allowNull: false },
+      action: { type: DataTypes.TEXT, allowNull: false },
+      key: { type: DataTypes.TEXT, allowNull: false },
+      hash: { type: DataTypes.TEXT, allowNull: false },
+      body: { type: DataTypes.JSONB, allowNull: false },
+      answer: { type: DataTypes.JSONB, allowNull: false, defaultValue: null },
+      page: { type: DataTypes.TEXT, allowNull: false },
+      junk: DataTypes.TEXT,
+      state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'new' },
+      sentAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
+      changedAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
+    },
+    { sequelize, tableName: 'submissions', modelName: 'Submission', underscored: true, timestamps: false },
+  )

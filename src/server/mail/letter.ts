@@ -1,0 +1,37 @@
+/** One mail to one person: plain words, and the same as simple markup. */
+import { escapeUTF8 } from 'entities'
+import { directionOf } from '@/core/locale/phrase'
+
+export interface Letter {
+  /** Who it comes from, in words; the address is the installation's. */
+  readonly fromName: string
+  readonly to: string
+  readonly subject: string
+  readonly text: string
+  readonly html: string
+  readonly headers?: Readonly<Record<string, string>>
+}
+
+export interface Written {
+  readonly locale: string
+  readonly subject: string
+  readonly paragraphs: readonly string[]
+  /** What to press, after the first paragraph. */
+  readonly button?: { readonly words: string; readonly url: string }
+}
+
+/** Text and markup from the same words. Nothing of it is taken for markup. */
+export function writeLetter({
+  locale,
+  subject,
+  paragraphs: [first = '', ...rest],
+  button,
+}: Written): Pick<Letter, 'subject' | 'text' | 'html'> {
+  const text = [first, ...(button ? [`${button.words}:\n${button.url}`] : []), ...rest].join('\n\n')
+  const paragraph = (words: string) => `<p>${escapeUTF8(words)}</p>`
+  const link = button
+    ? `<p><a href="${escapeUTF8(button.url)}" style="display:inline-block;padding:12px 20px;background:#1e3d33;color:#ffffff;text-decoration:none;border-radius:4px">${escapeUTF8(button.words)}</a></p>`
+    : ''
+  const html = `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><body style="font:16px/1.5 sans-serif;color:#1b1b1b;max-width:36em;margin:24px auto;padding:0 16px">${paragraph(first)}${link}${rest.map(paragraph).join('')}</body></html>`
+  return { subject, text, html }
+}

@@ -1,0 +1,98 @@
+/** The inbox: what visitors sent, newest first; sorted by hand into new, open, waiting, done, and junk. */
+import { QueryTypes } from 'sequelize'
+import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
+import { db, inTransaction } from '../../db/db'
+import type { Submission } from '../../db/models/submission'
+import { answersByKind } from '../../visitors/all'
+import { widgetFactsById } from '../../visitors/widgetFacts'
+import { demand, found, type Actor } from '../access/actor'
+
+export interface InboxQuery {
+  readonly state: Submission['state'] | 'junk' | 'all'
+  readonly clientId?: string
+  /** Anywhere in what was sent. */
+  readonly words?: string
+}
+
+const most = 200
+
+type Row = Omit<SubmissionShape, 'answers' | 'sentAt'> & {
+  readonly body: Readonly<Record<string, unknown>>
+  readonly sentAt: Date
+}
+
+const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
+  s.kind, s.action, s.body, s.page, s.junk, s.state, s.sent_at as "sentAt",
+  (s.page <> '' and not exists (select 1 from sites t where t.client_id = s.client_id and (s.page = t.url or starts_with(s.page, rtrim(t.url, '/') || '/')))) as "isElsewhere"
+  from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
+
+function shapeOf({ body, sentAt, ...row }: Row): SubmissionShape {
+  return { ...row, answers: answersByKind[row.kind]?.tell(body) ?? [], sentAt: sentAt.toISOString() }
+}
+
+/** Of the agency; of one client where it is named. */
+export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxShape> {
+  const where = `s.agency_id = $1 and ($2::uuid is null or s.client_id = $2)`
+  const bind = [actor.agencyId, query.clientId ?? null]
+  const counts = await db().sequelize.query<{ state: string; count: number }>(
+    `select case when s.junk is null then s.state else 'junk' end as state, count(*)::int as count from submissions s where ${where} group by 1`,
+    { bind, type: QueryTypes.SELECT },
+  )
+  const rows = await db().sequelize.query<Row>(
+    `${selected} where ${where}
+       and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
+       and ($4 = '' or s.body::text ilike '%' || $4 || '%')
+     order by s.sent_at desc, s.id limit ${most}`,
+    { bind: [...bind, query.state, escapeLike(query.words ?? '')], type: QueryTypes.SELECT },
+  )
+  return {
+    submissions: rows.map(shapeOf),
+    counts: Object.fromEntries(counts.map(({ state, count }) => [state, count])),
+  }
+}
+
+const escapeLike = (words: string) => words.trim().replace(/[\\%_]/g, '\\$&')
+
+/** Within the agency. @throws ProblemError `missing` */
+export async function getSubmission(actor: Actor, id: string): Promise<SubmissionShape> {
+  const [row] = await db().sequelize.query<Row>(`${selected} where s.id = $1 and s.agency_id = $2`, {
+    bind: [id, actor.agencyId],
+    type: QueryTypes.SELECT,
+  })
+  return shapeOf(found(row ?? null, 'submission'))
+}
+
+/**
+ * Sorts several. What is no junk after all is carried out as if it had just come.
+ * @throws ProblemError `missing` when one of them is not the agency's; then none is changed
+ */
+export async function sortSubmissions(
+  actor: Actor,
+  ids: readonly string[],
+  change: { readonly state?: Submission['state']; readonly isJunk?: boolean },
+): Promise<void> {
+  demand(actor, 'designer')
+  await inTransaction(async (transaction) => {
+    for (const id of [...new Set(ids)].sort()) {
+      const row = found(
+        await db().Submission.findOne({
+          where: { id, agencyId: actor.agencyId },
+          transaction,
+          lock: true,
+        }),
+        'submission',
+      )
+      const junk = change.isJunk === undefined ? row.junk : change.isJunk ? (row.junk ?? byHand) : null
+      const isCleared = row.junk !== null && junk === null
+      await row.update(
+        { junk, ...(change.state ? { state: change.state } : {}), changedAt: new Date() },
+        { transaction },
+      )
+      const widget = isCleared ? await widgetFactsById(row.widgetId) : undefined
+      const handle = answersByKind[row.kind]?.handlers[row.action]
+      if (widget && handle)
+        await handle(row.body as never, { widget, page: row.page, suspicion: undefined, transaction })
+    }
+  })
+}
+const byHand = 'Marked as junk by hand.'

@@ -1,0 +1,71 @@
+/** Lists of a client that people sign up to. */
+import { QueryTypes } from 'sequelize'
+import type { ListShape, SubscriberShape } from '@/core/api/shapes'
+import { problem, ProblemError } from '@/core/problems'
+import { db } from '../../db/db'
+import { env } from '../../env'
+import { demand, found, type Actor } from '../access/actor'
+import { clientRow } from '../clients/clientRow'
+
+const counted = `select l.id, l.client_id as "clientId", l.name, l.created_at as "createdAt",
+  count(*) filter (where s.state = 'asked')::int as asked, count(*) filter (where s.state = 'confirmed')::int as confirmed,
+  count(*) filter (where s.state = 'left')::int as "left"
+  from lists l left join subscribers s on s.list_id = l.id`
+
+type Row = Omit<ListShape, 'createdAt'> & { readonly createdAt: Date }
+const shapeOf = (row: Row): ListShape => ({ ...row, createdAt: row.createdAt.toISOString() })
+
+export async function listLists(actor: Actor, clientId: string): Promise<ListShape[]> {
+  await clientRow(actor, clientId)
+  const rows = await db().sequelize.query<Row>(
+    `${counted} where l.client_id = $1 group by l.id order by lower(l.name)`,
+    { bind: [clientId], type: QueryTypes.SELECT },
+  )
+  return rows.map(shapeOf)
+}
+
+/** Within the agency. @throws ProblemError `missing` */
+export async function getList(actor: Actor, id: string): Promise<ListShape> {
+  const [row] = await db().sequelize.query<Row>(
+    `${counted} where l.id = $1 and l.agency_id = $2 group by l.id`,
+    { bind: [id, actor.agencyId], type: QueryTypes.SELECT },
+  )
+  return shapeOf(found(row ?? null, 'list'))
+}
+
+/** @throws ProblemError `list_named` when the client has one of that name */
+export async function createList(actor: Actor, clientId: string, name: string): Promise<ListShape> {
+  demand(actor, 'designer')
+  const client = await clientRow(actor, clientId)
+  try {
+    const { id } = await db().List.create({ agencyId: actor.agencyId, clientId: client.id, name })
+    return await getList(actor, id)
+  } catch (error) {
+    if ((error as Error).name === 'SequelizeUniqueConstraintError')
+      throw new ProblemError(problem('list_named', { name }))
+    throw error
+  }
+}
+
+/** Everybody who ever asked, newest first, each with the link that ends it. */
+export async function listSubscribers(actor: Actor, id: string): Promise<SubscriberShape[]> {
+  await getList(actor, id)
+  const rows = await db().Subscriber.findAll({
+    where: { listId: id },
+    order: [
+      ['askedAt', 'DESC'],
+      ['id', 'ASC'],
+    ],
+  })
+  return rows.map(({ email, state, consent, page, locale, askedAt, confirmedAt, leftAt, token }) => ({
+    email,
+    state,
+    consent,
+    page,
+    locale,
+    askedAt: askedAt.toISOString(),
+    confirmedAt: confirmedAt?.toISOString() ?? null,
+    leftAt: leftAt?.toISOString() ?? null,
+    leaveUrl: `${env().YIMBLE_DELIVERY_URL}/l/${token}/leave`,
+  }))
+}

@@ -1,0 +1,85 @@
+/** Who is on a list: asked by mail first, confirmed and ended by the link in it. */
+import { randomUUID } from 'node:crypto'
+import { QueryTypes, type Transaction } from 'sequelize'
+import { say } from '@/core/locale/phrase'
+import { db } from '../../db/db'
+import { env } from '../../env'
+import { enqueue } from '../../jobs/queue'
+import { writeLetter } from '../../mail/letter'
+import type { WidgetFacts } from '../../visitors/answers'
+import { newToken } from '../access/secrets'
+import { subscriberWords as words } from './subscriberWords'
+
+/** Somebody who asks again has not got the mail, or is impatient: another one goes out after so long. */
+const againMinutes = 10
+
+interface Asked {
+  readonly listId: string
+  /** In small letters. */
+  readonly email: string
+  readonly consent: string
+  readonly page: string
+  readonly widget: Pick<WidgetFacts, 'clientId' | 'clientName' | 'locale'>
+}
+
+/** Keeps the wish and sends the mail that asks for a confirmation. Somebody who is on the list stays as they are. */
+export async function askToConfirm(
+  { listId, email, consent, page, widget }: Asked,
+  transaction: Transaction,
+): Promise<void> {
+  const [row] = await db().sequelize.query<{ token: string }>(
+    `insert into subscribers (list_id, email, token, consent, page, locale)
+     select l.id, $2, $3, $4, $5, $6 from lists l where l.id = $1 and l.client_id = $8
+     on conflict (list_id, email) do update set
+       state = 'asked', consent = excluded.consent, page = excluded.page, locale = excluded.locale, asked_at = now(), mailed_at = now()
+     where subscribers.state <> 'confirmed'
+       and (subscribers.state = 'left' or subscribers.mailed_at < now() - make_interval(mins => $7))
+     returning token`,
+    {
+      bind: [listId, email, newToken(), consent, page, widget.locale, againMinutes, widget.clientId],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
+  )
+  if (!row) return
+  const { clientName, locale } = widget
+  const name = (text: string) => text.replaceAll('{name}', clientName)
+  const url = `${env().YIMBLE_DELIVERY_URL}/l/${row.token}`
+  const letter = writeLetter({
+    locale,
+    subject: name(say(words.subject, locale)),
+    paragraphs: [name(say(words.asked, locale)), say(words.otherwise, locale)],
+    button: { words: say(words.confirm, locale), url },
+  })
+  const headers = {
+    'List-Unsubscribe': `<${url}/leave>`,
+    'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
+  }
+  await enqueue('mail', { fromName: clientName, to: email, headers, ...letter }, randomUUID(), transaction)
+}
+
+export interface Subscribed {
+  readonly email: string
+  readonly state: 'asked' | 'confirmed' | 'left'
+  readonly locale: string
+  readonly clientName: string
+}
+
+/** Whoever has the link. @returns undefined when it is nobody's */
+export async function subscriberAt(token: string): Promise<Subscribed | undefined> {
+  const [row] = await db().sequelize.query<Subscribed>(
+    `select s.email, s.state, s.locale, c.name as "clientName"
+     from subscribers s join lists l on l.id = s.list_id join clients c on c.id = l.client_id where s.token = $1`,
+    { bind: [token], type: QueryTypes.SELECT },
+  )
+  return row
+}
+
+export async function setSubscribed(token: string, state: 'confirmed' | 'left'): Promise<void> {
+  await db().sequelize.query(
+    state === 'confirmed'
+      ? `update subscribers set state = 'confirmed', confirmed_at = coalesce(confirmed_at, now()), left_at = null where token = $1`
+      : `update subscribers set state = 'left', left_at = now() where token = $1`,
+    { bind: [token] },
+  )
+}

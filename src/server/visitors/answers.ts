@@ -1,0 +1,54 @@
+/** The types of a kind's handlers, from what its `actions.ts` declares. */
+import type { Transaction } from 'sequelize'
+import type * as z from 'zod'
+import type { Actions, Ask, Send } from '@/kinds/actions'
+import type { Settings } from '@/core/settings/field'
+
+export interface WidgetFacts {
+  readonly id: string
+  readonly ref: string
+  readonly kind: string
+  readonly agencyId: string
+  readonly clientId: string
+  readonly clientName: string
+  /** BCP 47 tag of the client's language. */
+  readonly locale: string
+  /** Of the live release. */
+  readonly settings: Settings
+}
+
+/** What a handler knows besides what was sent. */
+export interface Visit {
+  readonly widget: WidgetFacts
+  /** Address of the page without query; '' when unknown. */
+  readonly page: string
+  /**
+   * Why it may come from a machine. It is answered like everything else and kept as junk, so that nothing acknowledged is
+   * lost; a handler then does nothing further. It is called again without a suspicion when somebody says that it is no junk.
+   */
+  readonly suspicion: string | undefined
+  /** That in which the submission is kept; of a read there is none. */
+  readonly transaction: Transaction | undefined
+}
+
+type Handler<A extends Ask | Send> = (
+  taken: z.output<A['takes']>,
+  visit: Visit,
+) => Promise<z.input<A['gives']>>
+
+/** What a kind answers, as the list holds it. */
+export interface Answers {
+  readonly actions: Actions
+  readonly handlers: Readonly<Record<string, Handler<Ask | Send>>>
+  /** What was sent, as it was asked, for the inbox. */
+  tell(body: Readonly<Record<string, unknown>>): { readonly label: string; readonly value: string }[]
+}
+
+/** Handlers for a kind's actions; one that is missing or gives something else is an error on its line. */
+export const answering =
+  <A extends Actions>(actions: A) =>
+  (handlers: { readonly [N in keyof A]: Handler<A[N]> }, tell: Answers['tell']): Answers => ({
+    actions,
+    handlers: handlers as unknown as Answers['handlers'],
+    tell,
+  })

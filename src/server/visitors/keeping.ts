@@ -1,0 +1,76 @@
+/**
+ * Keeps what a visitor sent, once for each key: the row is written, and what follows from it, in one transaction. What is
+ * acknowledged is there; what is sent again gets the same answer.
+ */
+import { createHash } from 'node:crypto'
+import { QueryTypes } from 'sequelize'
+import { db, inTransaction } from '../db/db'
+import type { Visit, WidgetFacts } from './answers'
+import { VisitorError } from './problems'
+
+export const hashOf = (body: unknown): string =>
+  createHash('sha256').update(JSON.stringify(body)).digest('base64url')
+
+interface Kept {
+  readonly hash: string
+  readonly answer: unknown
+}
+
+export async function keptBefore(widgetId: string, key: string): Promise<Kept | undefined> {
+  const [row] = await db().sequelize.query<Kept>(
+    'select hash, answer from submissions where widget_id = $1 and key = $2',
+    { bind: [widgetId, key], type: QueryTypes.SELECT },
+  )
+  return row
+}
+
+interface Sent {
+  readonly widget: WidgetFacts
+  readonly action: string
+  readonly key: string
+  readonly body: object
+  readonly page: string
+  readonly suspicion: string | undefined
+}
+
+/**
+ * @param run - what follows from it
+ * @throws VisitorError `key_taken` when the key came with another body before
+ */
+export async function keepOnce(sent: Sent, run: (visit: Visit) => Promise<unknown>): Promise<unknown> {
+  const { widget, action, key, body, page, suspicion } = sent
+  const hash = hashOf(body)
+  const answer = await inTransaction(async (transaction) => {
+    const [row] = await db().sequelize.query<{ id: string }>(
+      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk)
+       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10) on conflict (widget_id, key) do nothing returning id`,
+      {
+        bind: [
+          widget.agencyId,
+          widget.clientId,
+          widget.id,
+          widget.kind,
+          action,
+          key,
+          hash,
+          JSON.stringify(body),
+          page,
+          suspicion ?? null,
+        ],
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    )
+    if (!row) return undefined
+    const given = await run({ widget, page, suspicion, transaction })
+    await db().sequelize.query('update submissions set answer = $2::jsonb where id = $1', {
+      bind: [row.id, JSON.stringify(given)],
+      transaction,
+    })
+    return { given }
+  })
+  if (answer) return answer.given
+  const before = await keptBefore(widget.id, key)
+  if (!before || before.hash !== hash) throw new VisitorError('key_taken')
+  return before.answer
+}

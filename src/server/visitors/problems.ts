@@ -1,0 +1,121 @@
+/** Why a visitor's request can be refused, in the client's language. One catalogue: code, status, words. */
+import { say, type Phrase } from '@/core/locale/phrase'
+import type { VisitorProblem } from '@/kinds/door'
+
+interface Entry {
+  readonly status: number
+  readonly detail: Phrase
+}
+
+export const visitorProblems = {
+  no_such_widget: {
+    status: 404,
+    detail: {
+      en: 'This form is switched off at the moment.',
+      de: 'Dieses Formular ist zurzeit abgeschaltet.',
+      fr: 'Ce formulaire est désactivé pour le moment.',
+      es: 'Este formulario está desactivado por ahora.',
+      it: 'Questo modulo al momento è disattivato.',
+      nl: 'Dit formulier staat nu uit.',
+      pt: 'Este formulário está desligado de momento.',
+      pl: 'Ten formularz jest teraz wyłączony.',
+      cy: 'Mae’r ffurflen hon wedi’i diffodd ar hyn o bryd.',
+      ar: 'هذا النموذج متوقف حاليًا.',
+    },
+  },
+  does_not_fit: {
+    status: 422,
+    detail: {
+      en: 'Something is missing or does not fit. Please check what you typed.',
+      de: 'Etwas fehlt oder passt nicht. Bitte prüfen Sie Ihre Angaben.',
+      fr: 'Quelque chose manque ou ne convient pas. Vérifiez votre saisie.',
+      es: 'Falta algo o no es correcto. Revise lo que ha escrito.',
+      it: 'Manca qualcosa o non va bene. Controlli ciò che ha scritto.',
+      nl: 'Er ontbreekt iets of het klopt niet. Controleer wat u invulde.',
+      pt: 'Falta algo ou não está certo. Verifique o que escreveu.',
+      pl: 'Czegoś brakuje lub coś nie pasuje. Sprawdź, co wpisano.',
+      cy: 'Mae rhywbeth ar goll neu’n anghywir. Gwiriwch yr hyn a deipiwyd.',
+      ar: 'هناك شيء ناقص أو غير مناسب. يُرجى مراجعة ما كتبت.',
+    },
+  },
+  too_large: {
+    status: 413,
+    detail: {
+      en: 'That is too much at once. Please shorten it.',
+      de: 'Das ist zu viel auf einmal. Bitte kürzen Sie es.',
+      fr: 'C’est trop long. Veuillez raccourcir.',
+      es: 'Es demasiado. Acórtelo, por favor.',
+      it: 'È troppo lungo. Lo accorci, per favore.',
+      nl: 'Dat is te veel. Maak het korter.',
+      pt: 'É demasiado. Encurte, por favor.',
+      pl: 'To za dużo. Skróć, proszę.',
+      cy: 'Mae hynny’n ormod. Byrhewch ef, os gwelwch yn dda.',
+      ar: 'هذا أكثر مما يمكن إرساله دفعة واحدة. يُرجى اختصاره.',
+    },
+  },
+  too_often: {
+    status: 429,
+    detail: {
+      en: 'That was tried very often. Please wait a while.',
+      de: 'Das wurde sehr oft versucht. Bitte warten Sie etwas.',
+      fr: 'Trop de tentatives. Patientez un peu.',
+      es: 'Demasiados intentos. Espere un poco.',
+      it: 'Troppi tentativi. Attenda un poco.',
+      nl: 'Te vaak geprobeerd. Wacht even.',
+      pt: 'Demasiadas tentativas. Espere um pouco.',
+      pl: 'Zbyt wiele prób. Odczekaj chwilę.',
+      cy: 'Gormod o geisiadau. Arhoswch ychydig.',
+      ar: 'تكررت المحاولة كثيرًا. يُرجى الانتظار قليلًا.',
+    },
+  },
+  key_taken: {
+    status: 409,
+    detail: {
+      en: 'Something else was sent in the meantime. Please send it again.',
+      de: 'Inzwischen wurde etwas anderes gesendet. Bitte senden Sie es noch einmal.',
+      fr: 'Autre chose a été envoyé entre-temps. Renvoyez, s’il vous plaît.',
+      es: 'Mientras tanto se envió otra cosa. Envíelo de nuevo.',
+      it: 'Nel frattempo è stato inviato altro. Invii di nuovo.',
+      nl: 'Er is intussen iets anders verstuurd. Verstuur het opnieuw.',
+      pt: 'Entretanto foi enviada outra coisa. Envie de novo.',
+      pl: 'W międzyczasie wysłano coś innego. Wyślij ponownie.',
+      cy: 'Anfonwyd rhywbeth arall yn y cyfamser. Anfonwch eto.',
+      ar: 'أُرسل شيء آخر في هذه الأثناء. يُرجى الإرسال مرة أخرى.',
+    },
+  },
+  not_this_way: {
+    status: 405,
+    detail: {
+      en: 'That is not answered here.',
+      cy: 'Nid yw hynny’n cael ei ateb yma.',
+      de: 'Das wird hier nicht beantwortet.',
+      es: 'Eso no se responde aquí.',
+      fr: 'Il n’y est pas répondu ici.',
+      it: 'A questo non si risponde qui.',
+      nl: 'Daar wordt hier niet op geantwoord.',
+      pl: 'Tutaj na to nie odpowiadamy.',
+      pt: 'Isso não é respondido aqui.',
+      ar: 'لا يُجاب عن ذلك هنا.',
+    },
+  },
+} as const satisfies Record<string, Entry>
+
+export type VisitorProblemCode = keyof typeof visitorProblems
+
+/** Thrown by handlers and by the door before them; answered as problem details. */
+export class VisitorError extends Error {
+  constructor(
+    readonly code: VisitorProblemCode,
+    readonly facts: Pick<VisitorProblem, 'fields' | 'retryAfter'> = {},
+  ) {
+    super(code)
+    this.name = 'VisitorError'
+  }
+}
+
+type Details = VisitorProblem & { readonly type: string; readonly status: number }
+
+export function describe({ code, facts }: VisitorError, locale: string): Details {
+  const { status, detail } = visitorProblems[code]
+  return { type: `urn:yimble:visitor:${code}`, status, code, detail: say(detail, locale), ...facts }
+}

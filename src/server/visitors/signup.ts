@@ -1,0 +1,19 @@
+/** Takes sign-ups. Whether an address is on the list already is told to its owner by mail, and to nobody else. */
+import { signupActions } from '@/kinds/signup/actions'
+import { askToConfirm } from '../services/visitors/subscribers'
+import { answering } from './answers'
+
+export const signupAnswers = answering(signupActions)(
+  {
+    async join({ email, consent }, { widget, page, suspicion, transaction }) {
+      const listId = String(widget.settings.list ?? '')
+      if (!suspicion && listId)
+        await askToConfirm({ listId, email: email.toLowerCase(), consent, page, widget }, transaction!)
+      return { state: 'asked' }
+    },
+  },
+  ({ email, consent }) => [
+    { label: 'E-mail address', value: String(email) },
+    { label: 'Agreed to', value: String(consent) },
+  ],
+)

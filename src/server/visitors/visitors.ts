@@ -1,0 +1,120 @@
+/**
+ * The visitor API: `GET|POST /x/<ref>/<name>`. The way of each request: widget, limits, body, shape, once, handler. What costs
+ * most comes last, so that a flood is turned away before a byte of it is read.
+ */
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import type * as z from 'zod'
+import { safeJson } from '@/core/readers/json'
+import type { Send } from '@/kinds/actions'
+import { callerOf, peerHeader } from '../api/caller'
+import { openHeaders, sendJson } from '../delivery/files'
+import { env } from '../env'
+import { answersByKind } from './all'
+import type { Answers, Visit, WidgetFacts } from './answers'
+import { readEnvelope } from './body'
+import { keepOnce, keptBefore } from './keeping'
+import { createLimits } from './limits'
+import { describe, VisitorError } from './problems'
+import { newTicket, suspicionOf } from './tickets'
+import { widgetFacts } from './widgetFacts'
+
+export const visitorPath = /^\/x\/([a-z0-9]{4,20})\/([a-z][A-Za-z0-9]{0,30})$/
+
+/** In the address and not in the body, so that a try again is known before a byte is read. */
+const keyPattern = /^[0-9a-f]{32}$/
+const usual = { maxBodyKb: 16, mostPerHour: 10 } as const
+/** Of one address at all widgets on one process by minute; of all visitors of a widget together by hour. */
+const most = { requestsPerMinute: 120, sendsPerWidget: 600 } as const
+
+const limits = createLimits()
+const nobody: Pick<Answers, 'actions' | 'handlers'> = { actions: {}, handlers: {} }
+
+async function answer(request: IncomingMessage, widget: WidgetFacts, name: string): Promise<unknown> {
+  const peer = peerOf(request)
+  limits.takeHere(peer, most.requestsPerMinute)
+  if (name === 'ticket' && request.method === 'GET') return newTicket(widget.ref)
+  const { actions, handlers } = answersByKind[widget.kind] ?? nobody
+  const action = Object.hasOwn(actions, name) ? actions[name]! : undefined
+  if (action?.verb !== (request.method === 'POST' ? 'send' : 'ask')) throw new VisitorError('not_this_way')
+  const handle = handlers[name]!
+  const { searchParams: asked } = new URL(request.url ?? '/', 'http://x')
+  if (action.verb === 'send') return take(request, widget, name, action, asked.get('key') ?? '', peer, handle)
+  const visit: Visit = { widget, page: '', suspicion: undefined, transaction: undefined }
+  return handle(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
+}
+
+async function take(
+  request: IncomingMessage,
+  widget: WidgetFacts,
+  name: string,
+  action: Send,
+  key: string,
+  peer: string,
+  handle: Answers['handlers'][string],
+): Promise<unknown> {
+  if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
+  // A try again is the same send, and costs no share of a limit.
+  if (!(await keptBefore(widget.id, key))) {
+    const who = await limits.visitorOf(peer)
+    await limits.take(`${widget.ref}/${name} ${who}`, action.mostPerHour ?? usual.mostPerHour)
+    await limits.take(`${widget.ref}/${name}`, most.sendsPerWidget)
+  }
+  const mostBytes = (action.maxBodyKb ?? usual.maxBodyKb) * 1024
+  const { body, page, ticket, trap } = await readEnvelope(request, mostBytes)
+  const taken = fitting(action.takes, body) as object
+  const suspicion = trap ? 'A field was filled in that people don’t see.' : suspicionOf(ticket, widget.ref)
+  const sent = { widget, action: name, key, body: taken, page: placeOf(page), suspicion }
+  return keepOnce(sent, (visit) => handle(taken, visit))
+}
+
+export async function answerVisitor(
+  request: IncomingMessage,
+  response: ServerResponse,
+  [, ref = '', name = '']: RegExpExecArray,
+): Promise<void> {
+  if (request.method === 'OPTIONS') return void response.writeHead(204, leave).end()
+  let widget: WidgetFacts | undefined
+  try {
+    widget = await widgetFacts(ref)
+    if (!widget) throw new VisitorError('no_such_widget')
+    sendJson(response, 200, (await answer(request, widget, name)) as object, noStore)
+  } catch (error) {
+    // Of all else delivery makes 503 or 500, and the door tries again.
+    if (!(error instanceof VisitorError)) throw error
+    const problem = describe(error, widget?.locale ?? 'en')
+    sendJson(response, problem.status, problem, {
+      ...noStore,
+      'Content-Type': 'application/problem+json; charset=utf-8',
+      ...(problem.retryAfter ? { 'Retry-After': String(problem.retryAfter) } : {}),
+      // The rest of a body that nobody wants is not waited for.
+      ...(request.method === 'POST' && !request.readableEnded ? { Connection: 'close' } : {}),
+    })
+  }
+}
+
+const noStore = { 'Cache-Control': 'no-store' } as const
+/** For scripts that send JSON as such; the embed's door needs no leave. */
+const leave = {
+  ...openHeaders,
+  'Access-Control-Allow-Methods': 'GET, POST',
+  'Access-Control-Allow-Headers': 'Content-Type',
+  'Access-Control-Max-Age': '7200',
+} as const
+
+/** The visitor's address; behind as many proxies as are listed, what they say. */
+function peerOf({ headers, socket }: IncomingMessage): string {
+  const forwarded = headers['x-forwarded-for']
+  const told = new Headers({ [peerHeader]: socket.remoteAddress ?? '' })
+  if (forwarded) told.set('x-forwarded-for', String(forwarded))
+  return callerOf(told, env().YIMBLE_DELIVERY_PROXIES)
+}
+
+function fitting(schema: z.ZodType, value: unknown): unknown {
+  const parsed = schema.safeParse(value)
+  if (parsed.success) return parsed.data
+  throw new VisitorError('does_not_fit', { fields: parsed.error.issues.map(({ path }) => path.join('.')) })
+}
+
+/** Without query and fragment: they may tell about the visitor. */
+const placeOf = (page: string) =>
+  URL.canParse(page) && /^https?:/.test(page) ? new URL(page).origin + new URL(page).pathname : ''

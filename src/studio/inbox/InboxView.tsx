@@ -1,0 +1,162 @@
+'use client'
+/** The inbox: what visitors sent, sorted into what is new, open, waiting and done; one of them large. */
+import {
+  keepPreviousData,
+  QueryClient,
+  QueryClientProvider,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
+import { useDeferredValue, useMemo, useState } from 'react'
+import { toast } from 'sonner'
+import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
+import { api, sentenceOf } from '../api'
+import { inputClass } from '../parts/TextField'
+import { TopLine } from '../parts/TopLine'
+import { InboxList } from './InboxList'
+import { folders, type FolderId, type Sorting } from './folders'
+import { SubmissionView } from './SubmissionView'
+import { useInboxKeys } from './useInboxKeys'
+
+export interface InboxViewProps {
+  /** What is new, as the page was asked for. */
+  readonly first: InboxShape
+  readonly clients: readonly { readonly id: string; readonly name: string }[]
+}
+
+const everyMs = 5_000
+
+export function InboxView(props: InboxViewProps) {
+  const [queries] = useState(() => new QueryClient())
+  return (
+    <QueryClientProvider client={queries}>
+      <Inbox {...props} />
+    </QueryClientProvider>
+  )
+}
+
+function Inbox({ first, clients }: InboxViewProps) {
+  const queries = useQueryClient()
+  const [folder, setFolder] = useState<FolderId>('new')
+  const [clientId, setClientId] = useState('')
+  const [written, setWritten] = useState('')
+  const [at, setAt] = useState<string>()
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const words = useDeferredValue(written)
+  const isFirst = folder === 'new' && clientId === '' && words === ''
+  const { data = first } = useQuery({
+    queryKey: ['inbox', folder, clientId, words],
+    queryFn: () =>
+      api<InboxShape>('POST', '/inbox', { state: folder, words, ...(clientId ? { clientId } : {}) }),
+    placeholderData: keepPreviousData,
+    refetchInterval: everyMs,
+    ...(isFirst ? { initialData: first } : {}),
+  })
+  const { submissions, counts } = data
+  const now = submissions.find((one) => one.id === at) ?? submissions[0]
+  const picked = useMemo(
+    () => (chosen.size > 0 ? submissions.filter((one) => chosen.has(one.id)) : now ? [now] : []),
+    [chosen, submissions, now],
+  )
+
+  const sort = useMutation({
+    mutationFn: (sorting: Sorting & { ids: readonly string[] }) => api('POST', '/submissions/sort', sorting),
+    onSuccess: () => setChosen(new Set()),
+    onError: (error) => toast.error(sentenceOf(error)),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['inbox'] }),
+  })
+  /** Goes on to the next one, so that an inbox is gone through without a mouse. */
+  const sortPicked = (sorting: Sorting) => {
+    if (picked.length === 0 || sort.isPending) return
+    const ids = picked.map((one) => one.id)
+    const left = submissions.filter((one) => !ids.includes(one.id))
+    const place = submissions.findIndex((one) => one.id === now?.id)
+    setAt(left[Math.min(place, left.length - 1)]?.id)
+    sort.mutate({ ...sorting, ids })
+  }
+  const move = (by: number) => {
+    const place = submissions.findIndex((one) => one.id === now?.id)
+    const next: SubmissionShape | undefined = submissions[place + by]
+    if (!next) return
+    setAt(next.id)
+    document.getElementById(`submission-${next.id}`)?.scrollIntoView({ block: 'nearest' })
+  }
+  const toggle = (id: string) =>
+    setChosen((before) => {
+      const after = new Set(before)
+      if (!after.delete(id)) after.add(id)
+      return after
+    })
+  useInboxKeys({ onMove: move, onSort: sortPicked, onToggle: () => now && toggle(now.id) })
+
+  const goTo = (next: FolderId) => {
+    setFolder(next)
+    setAt(undefined)
+    setChosen(new Set())
+  }
+  return (
+    <div className="flex min-h-dvh flex-col lg:h-dvh">
+      <TopLine crumbs={[{ label: 'Inbox' }]} />
+      <main className="flex min-h-0 flex-1 flex-col">
+        <h1 className="sr-only">Inbox</h1>
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-hair px-4 py-2 sm:px-6">
+          <nav aria-label="Folders" className="flex flex-wrap gap-x-4">
+            {folders.map(({ id, label }) => (
+              <button
+                key={id}
+                type="button"
+                aria-current={id === folder ? 'page' : undefined}
+                onClick={() => goTo(id)}
+                className="-mb-[9px] border-b-2 border-transparent px-0.5 py-2 text-[13px] aria-[current]:border-spruce aria-[current]:font-semibold"
+              >
+                {label} <span className="text-faint tabular-nums">{counts[id] ?? 0}</span>
+              </button>
+            ))}
+          </nav>
+          <div className="ml-auto flex flex-wrap items-center gap-2">
+            <select
+              aria-label="Client"
+              value={clientId}
+              onChange={(event) => setClientId(event.target.value)}
+              className={`${inputClass} !w-44`}
+            >
+              <option value="">All clients</option>
+              {clients.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+            <input
+              type="search"
+              aria-label="Find in what was sent"
+              placeholder="Find in what was sent"
+              value={written}
+              onChange={(event) => setWritten(event.target.value)}
+              className={`${inputClass} !w-52`}
+            />
+          </div>
+        </div>
+        {submissions.length === 0 ? (
+          <p className="px-6 py-16 text-center text-faint">
+            {words || clientId
+              ? 'Nothing here fits. Look in another folder, or write other words.'
+              : folders.find(({ id }) => id === folder)?.empty}
+          </p>
+        ) : (
+          <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(280px,380px)_minmax(0,1fr)]">
+            <InboxList
+              submissions={submissions}
+              now={now?.id}
+              chosen={chosen}
+              onShow={setAt}
+              onToggle={toggle}
+            />
+            {now && <SubmissionView submission={now} count={picked.length} onSort={sortPicked} />}
+          </div>
+        )}
+      </main>
+    </div>
+  )
+}

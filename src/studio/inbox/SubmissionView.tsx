@@ -1,0 +1,85 @@
+'use client'
+/** One submission: its answers as they were asked, where it came from, and what to do with it. */
+import Link from 'next/link'
+import type { SubmissionShape } from '@/core/api/shapes'
+import { Button } from '../parts/Button'
+import { DayAndTime } from '../parts/Local'
+import { Notice } from '../parts/Notice'
+import { useMayEdit } from '../parts/Role'
+import { sortings, type Sorting } from './folders'
+
+export interface SubmissionViewProps {
+  readonly submission: SubmissionShape
+  /** How many what is done here is done with. */
+  readonly count: number
+  readonly onSort: (sorting: Sorting) => void
+}
+
+export function SubmissionView({ submission, count, onSort }: SubmissionViewProps) {
+  const mayEdit = useMayEdit()
+  const { answers, page, junk, isElsewhere } = submission
+  return (
+    <article aria-label="Submission" className="min-h-0 overflow-y-auto px-4 py-6 sm:px-10">
+      {mayEdit && (
+        <div className="mb-6 flex flex-wrap items-center gap-2">
+          {sortings
+            .filter((one) => one.isFor(submission))
+            .map(({ key, label, sorting }, at) => (
+              <Button
+                key={label}
+                small
+                look={at === 0 ? 'main' : 'plain'}
+                aria-keyshortcuts={key}
+                onClick={() => onSort(sorting)}
+              >
+                {label}
+                <kbd aria-hidden className="ml-1.5 font-mono text-[11px] opacity-70">
+                  {key}
+                </kbd>
+              </Button>
+            ))}
+          {count > 1 && <span className="text-[13px] text-faint">all {count} that are chosen</span>}
+        </div>
+      )}
+      {junk && (
+        <div className="mb-6">
+          <Notice tone="look">{junk} Nothing was done with it. Say that it is no junk, and it is.</Notice>
+        </div>
+      )}
+      <dl className="flex max-w-[44em] flex-col gap-5">
+        {answers.map(({ label, value }, at) => (
+          <div key={label + at}>
+            <dt className="mb-0.5 text-[13px] text-faint">{label}</dt>
+            <dd
+              className={`break-words whitespace-pre-wrap ${at === 0 ? 'font-display text-xl font-semibold' : ''}`}
+            >
+              {value || <span className="text-faint">No answer</span>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-8 max-w-[44em] border-t border-hair pt-3 text-[13px] text-faint">
+        Sent <DayAndTime iso={submission.sentAt} /> by{' '}
+        <Link href={`/widgets/${submission.widgetId}`} className="underline">
+          {submission.widgetName}
+        </Link>{' '}
+        of {submission.clientName}
+        {page ? (
+          <>
+            {' '}
+            on{' '}
+            <a
+              href={page}
+              target="_blank"
+              rel="noreferrer"
+              className="font-mono text-[12px] break-all underline"
+            >
+              {page}
+            </a>
+          </>
+        ) : null}
+        .{isElsewhere ? ' That page is none of the client’s sites.' : ''}
+      </p>
+    </article>
+  )
+}
