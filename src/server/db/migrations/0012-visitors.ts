@@ -14,7 +14,7 @@ create table submissions (
   client_id uuid not null references clients on delete cascade,
   widget_id uuid not null references widgets on delete cascade,
   kind text not null, action text not null, key text not null, hash text not null,
-  body jsonb not null, answer jsonb not null default 'null',
+  body jsonb not null, answer jsonb not null default '{}',
   page text not null default '', junk text, state text not null default 'new',
   sent_at timestamptz not null default now(), changed_at timestamptz not null default now(),
   unique (widget_id, key)

@@ -40,7 +40,7 @@ export const initSubmission = (sequelize: Sequelize): typeof Submission =>
       key: { type: DataTypes.TEXT, allowNull: false },
       hash: { type: DataTypes.TEXT, allowNull: false },
       body: { type: DataTypes.JSONB, allowNull: false },
-      answer: { type: DataTypes.JSONB, allowNull: false, defaultValue: null },
+      answer: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} },
       page: { type: DataTypes.TEXT, allowNull: false },
       junk: DataTypes.TEXT,
       state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'new' },
