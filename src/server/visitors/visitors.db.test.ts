@@ -21,7 +21,6 @@ let inbox: typeof import('../services/visitors/inbox')
 let subscribers: typeof import('../services/visitors/subscribers')
 
 beforeAll(async () => {
-  actor = await makeActor()
   tickets = await import('./tickets')
   inbox = await import('../services/visitors/inbox')
   subscribers = await import('../services/visitors/subscribers')
@@ -45,8 +44,9 @@ afterAll(() => {
   server.close()
 })
 
-/** A widget of its own for each test, since limits are counted by widget. */
+/** An agency and a widget of its own for each test, since limits are counted by widget. */
 beforeEach(async () => {
+  actor = await makeActor()
   clientId = (await s.createClient(actor, { name: 'Bäckerei', locale: 'de', timeZone: 'UTC' })).id
   const lists = await import('../services/visitors/lists')
   listId = (await lists.createList(actor, clientId, 'Briefe')).id
