@@ -110,6 +110,26 @@ export async function liveKind(
   return make(browser, client, kind, from, { sources: [source!.id], ...settings })
 }
 
+/** A live widget that shows no entries, such as a sign-up. */
+export const liveObject = (
+  browser: Browser,
+  client: string,
+  kind: string,
+  from: string,
+  settings: Readonly<Record<string, unknown>>,
+): Promise<Made> => make(browser, client, kind, from, settings)
+
+/** Mails that came for an address, newest first; waits for the first. */
+export async function mailsTo(address: string): Promise<{ subject: string; text: string }[]> {
+  const url = `http://127.0.0.19:${process.env.YIMBLE_STANDINS_PORT}/api/mails?to=${encodeURIComponent(address)}`
+  for (let tries = 0; tries < 60; tries += 1) {
+    const mails = (await (await fetch(url)).json()) as { subject: string; text: string }[]
+    if (mails.length > 0) return mails
+    await new Promise((done) => setTimeout(done, 250))
+  }
+  throw new Error(`no mail came for ${address}`)
+}
+
 async function make(
   browser: Browser,
   client: string,

@@ -177,6 +177,9 @@ describe('what is refused', () => {
     for (let at = 0; at < 6; at += 1) answers.push(await send())
     expect(answers.map((one) => one.status)).toEqual([200, 200, 200, 200, 200, 429])
     expect(Number(answers.at(-1)!.headers.get('retry-after'))).toBeGreaterThan(0)
+    // What was turned away is turned away again: its key opens nothing.
+    const refused = `/x/${ref}/join?key=${newKey()}`
+    expect([(await send({}, refused)).status, (await send({}, refused)).status]).toEqual([429, 429])
   })
   test('a body without end is cut off at the limit', async () => {
     const status = await new Promise<number | string>((done) => {

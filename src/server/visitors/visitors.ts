@@ -3,6 +3,7 @@
  * most comes last, so that a flood is turned away before a byte of it is read.
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
+import { LRUCache } from 'lru-cache'
 import type * as z from 'zod'
 import { safeJson } from '@/core/readers/json'
 import type { Send } from '@/kinds/actions'
@@ -27,6 +28,8 @@ const usual = { maxBodyKb: 16, mostPerHour: 10 } as const
 const most = { requestsPerMinute: 120, sendsPerWidget: 600 } as const
 
 const limits = createLimits()
+/** Sends that have taken their share on this process. */
+const counted = new LRUCache<string, true>({ max: 100_000, ttl: 3_600_000 })
 const nobody: Pick<Answers, 'actions' | 'handlers'> = { actions: {}, handlers: {} }
 
 async function answer(request: IncomingMessage, widget: WidgetFacts, name: string): Promise<unknown> {
@@ -53,11 +56,18 @@ async function take(
   handle: Answers['handlers'][string],
 ): Promise<unknown> {
   if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
-  // A try again is the same send, and costs no share of a limit.
-  if (!(await keptBefore(widget.id, key))) {
-    const who = await limits.visitorOf(peer)
-    await limits.take(`${widget.ref}/${name} ${who}`, action.mostPerHour ?? usual.mostPerHour)
-    await limits.take(`${widget.ref}/${name}`, most.sendsPerWidget)
+  // A try again is the same send, and costs no share of a limit; nor does one that comes while the first is under way.
+  const send = `${widget.ref}/${name} ${key}`
+  if (!counted.has(send) && !(await keptBefore(widget.id, key)) && !counted.has(send)) {
+    counted.set(send, true)
+    try {
+      const who = await limits.visitorOf(peer)
+      await limits.take(`${widget.ref}/${name} ${who}`, action.mostPerHour ?? usual.mostPerHour)
+      await limits.take(`${widget.ref}/${name}`, most.sendsPerWidget)
+    } catch (error) {
+      counted.delete(send) // what was turned away has taken no share
+      throw error
+    }
   }
   const mostBytes = (action.maxBodyKb ?? usual.maxBodyKb) * 1024
   const { body, page, ticket, trap } = await readEnvelope(request, mostBytes)
