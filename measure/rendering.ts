@@ -86,6 +86,7 @@ export async function rendering(): Promise<Line[]> {
   const { kinds: reactKinds } = await compiled<{ kinds: readonly Kind[] }>('react', 'src/kinds/all.ts')
   const lines: Line[] = []
   for (const [at, kind] of kinds.entries()) {
+    if (!kind.cards) continue // it shows no entries
     const items = kind.id === 'feed' ? manyItems(count) : copies(kind, count)
     const context = {
       now: 0,

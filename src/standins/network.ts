@@ -5,7 +5,7 @@
 import { createHash, createHmac, randomUUID, timingSafeEqual } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { publications } from './entries'
-import { escapeHtml, json, propPage, readForm, send } from './html'
+import { escapeHtml, propPage, readForm, send } from './html'
 import { drawPicture, drawPortrait, drawSitePicture } from './pictures'
 import { shownBy, type Shown } from './shown'
 import type { State } from './state'

@@ -9,7 +9,7 @@ import type { Brand } from '@/core/design/brand'
 import { together } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import { getKind } from '@/kinds/all'
-import { chosenFor, lackingOf, typesOf } from '@/kinds/contract'
+import { chosenFor, typesOf } from '@/kinds/contract'
 import type { Leaf, Settings, Step } from '@/core/settings/field'
 import { valuesOf, wordOf } from '@/kinds/render'
 import { anchorInWords } from '@/core/stage/anchor'
@@ -43,17 +43,8 @@ import { usePlacing } from './usePlacing'
 import { usePublishing } from './usePublishing'
 import { useRender } from './useRender'
 import { useSlotWidths } from './useSlotWidths'
+import { firstStep, headingOf, whyNotPublish } from './said'
 import { useSources } from './useSources'
-
-/** What each panel is about. */
-const headings: Readonly<Record<Step, string>> = {
-  gather: 'Sources',
-  sift: 'What is shown',
-  arrange: 'Layout and content',
-  dress: 'Colours and type',
-  place: 'Place on the page',
-  ship: 'Publish',
-}
 
 /** The revision apart: most changes leave every size as it was, and nothing need be drawn again. */
 const isSameMeasure = (before: Measure | undefined, next: Measure): boolean =>
@@ -83,12 +74,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const draft = useDraftState(store)
   const { client } = bench
   const comesBack = useSearchParams().has('connected')
-  const [step, setStep] = useState<Step>(
-    !mayEdit
-      ? 'ship'
-      : comesBack || lackingOf(getKind(bench.widget.kind), bench.widget.settings as Settings).length > 0
-        ? 'gather'
-        : 'sift',
+  const [step, setStep] = useState<Step>(() =>
+    mayEdit ? firstStep(getKind(bench.widget.kind), bench.widget.settings as Settings, comesBack) : 'ship',
   )
   const publishing = usePublishing(bench, store, () => setStep('ship'))
   const { widget, setWidget, act } = publishing
@@ -231,13 +218,8 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   }
 
   const { changes } = draft
-  const [lacking] = lackingOf(kind, draft.settings)
-  const cannotPublish =
-    lacking !== undefined
-      ? `${kind.intake[lacking]!.lacking}: there is nothing to show.`
-      : widget.state === 'live' && changes.length === 0 && draft.saving === 'saved'
-        ? `Release ${widget.liveNumber} is live, and the draft is the same.`
-        : undefined
+  const isSaved = draft.saving === 'saved'
+  const cannotPublish = whyNotPublish(kind, draft.settings, widget, isSaved, changes.length)
   const largeMeasure = measures[large]
   const findings = useFindings({
     items,
@@ -333,9 +315,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           className="border-hair bg-chalk px-4 py-3 max-lg:border-t lg:w-[376px] lg:shrink-0 lg:overflow-y-auto lg:border-l"
         >
           <div className="arrive">
-            <h2 className="mb-3 text-lg">
-              {step === 'gather' ? Object.values(kind.intake)[0]?.label : headings[step]}
-            </h2>
+            <h2 className="mb-3 text-lg">{headingOf(step, kind)}</h2>
             {step === 'gather' && mayEdit && takesItems && (
               <GatherPanel
                 clientId={client.id}
