@@ -58,8 +58,13 @@ export interface Sample {
   readonly items: readonly Item[]
 }
 
+/** Kinds that show no entries have their example only. */
 export const samplesOf = (kind: Kind): readonly Sample[] => [
   { id: 'example', label: 'Its example', items: exampleItemsOf(kind) },
+  ...(typesOf(kind).length > 0 ? manySamples(kind) : []),
+]
+
+const manySamples = (kind: Kind): readonly Sample[] => [
   { id: 'extreme', label: 'Extreme contents', items: extremeItems(kind) },
   { id: 'one', label: 'One entry', items: exampleItemsOf(kind).slice(0, 1) },
   { id: 'none', label: 'Nothing', items: [] },

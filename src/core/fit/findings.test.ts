@@ -83,4 +83,27 @@ describe('what opens over the page', () => {
       [['390 px: 790 px high', '']],
     ],
   ])('%s', (_name, opens, values, expected) => expect(found(opens, values)).toEqual(expected))
+
+  const mendOf = (opens: Record<number, number>, shown: number, more: Record<string, string | number> = {}) =>
+    openingFindings(opens, { 'opening.as': 'dialog', 'rules.limit': 12, ...more }, screens, shown)[0]?.mend
+  test('what is higher than any screen is mended by as many entries as fit on the lowest', () => {
+    expect(mendOf({ 390: 1624, 1280: 1536 }, 12)).toEqual({
+      label: 'Show 6 entries',
+      path: 'rules.limit',
+      to: 6,
+    })
+    expect(mendOf({ 390: 900, 1280: 1100 }, 2)).toEqual({
+      label: 'Show one entry',
+      path: 'rules.limit',
+      to: 1,
+    })
+  })
+  test('one entry that is too high, and a kind without entries, are not to be mended so', () => {
+    expect(mendOf({ 390: 1624, 1280: 700 }, 1)).toBeUndefined()
+    expect(
+      openingFindings({ 390: 1624, 1280: 700 }, { 'opening.as': 'dialog' }, screens, 0)[0]?.mend,
+    ).toBeUndefined()
+  })
+  test('a height that was set is taken back first', () =>
+    expect(mendOf({ 390: 500, 1280: 500 }, 12, { 'dialog.height': 300 })?.path).toBe('dialog.height'))
 })

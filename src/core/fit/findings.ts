@@ -63,17 +63,24 @@ export function openingFindings(
   opens: Readonly<Record<number, number>> | undefined,
   values: Readonly<Record<string, Value>>,
   screens: readonly { readonly viewport: number; readonly height: number }[],
+  shown = 0,
 ): Finding[] {
   if (!opens) return []
   const fixed = values['opening.as'] === 'dialog' ? Number(values['dialog.height'] ?? 0) : 0
   const cut = screens.flatMap(({ viewport, height }) => {
     const wanted = opens[viewport] ?? 0
     const room = values['opening.as'] === 'dialog' ? Math.min(fixed || Infinity, height - 32) : height - 64
-    return wanted > room + 1 ? [{ viewport, wanted, height }] : []
+    return wanted > room + 1 ? [{ viewport, wanted, height, room }] : []
   })
   if (cut.length === 0) return []
   const most = Math.max(...cut.map((one) => one.wanted))
   const mayBeHigher = fixed > 0 && cut.some((one) => fixed < Math.min(one.wanted, one.height - 32))
+  const fewer = Math.min(...cut.map(({ wanted, room }) => Math.floor((shown * room) / wanted)))
+  const mend = mayBeHigher
+    ? { label: 'As high as what is in it', path: 'dialog.height', to: 0 }
+    : 'rules.limit' in values && fewer >= 1
+      ? { label: fewer === 1 ? 'Show one entry' : `Show ${fewer} entries`, path: 'rules.limit', to: fewer }
+      : undefined
   return [
     {
       id: 'opening',
@@ -81,7 +88,7 @@ export function openingFindings(
       part: 'surface',
       what: `Not all of it is to be seen once it is open: it scrolls inside. ${most} px would do.`,
       where: cut.map((one) => `${one.viewport} px: ${one.wanted} px high`).join(', '),
-      ...(mayBeHigher ? { mend: { label: 'As high as what is in it', path: 'dialog.height', to: 0 } } : {}),
+      ...(mend ? { mend } : {}),
     },
   ]
 }

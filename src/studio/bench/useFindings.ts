@@ -41,7 +41,7 @@ export function useFindings({ items, outcome, reviews, measures, settings, value
         items.filter((item) => shown.has(item.id)),
         all,
       ),
-      ...openingFindings(outcome?.opens, values, screens),
+      ...openingFindings(outcome?.opens, values, screens, count),
       ...findingsOf(settings, values, all, count, total).filter(
         (finding) => outcome || finding.id !== 'empty',
       ),

@@ -1,12 +1,13 @@
 'use client'
 /** One client: its widgets as live miniatures, its sources and their health, its sites. */
 import Link from 'next/link'
-import type { ClientShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
+import type { ClientShape, ListShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
 import { colourRoles, type Brand } from '@/core/design/brand'
 import { buttonClass } from '../parts/Button'
 import { TopLine } from '../parts/TopLine'
 import { Ago } from '../parts/Local'
 import { ForEditors } from '../parts/Role'
+import { ClientLists } from './ClientLists'
 import { ClientSettings } from './ClientSettings'
 import { SiteLine } from './SiteLine'
 import { WidgetCard } from './WidgetCard'
@@ -16,10 +17,11 @@ export interface ClientViewProps {
   readonly widgets: readonly WidgetShape[]
   readonly sources: readonly SourceShape[]
   readonly sites: readonly SiteShape[]
+  readonly lists: readonly ListShape[]
   readonly delivery: string
 }
 
-export function ClientView({ client, widgets, sources, sites, delivery }: ClientViewProps) {
+export function ClientView({ client, widgets, sources, sites, lists, delivery }: ClientViewProps) {
   return (
     <>
       <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name }]} />
@@ -88,7 +90,15 @@ export function ClientView({ client, widgets, sources, sites, delivery }: Client
               </ul>
             )}
           </section>
-          <section aria-labelledby="sites">
+          {lists.length > 0 && (
+            <section aria-labelledby="lists" className="md:col-start-1">
+              <h2 id="lists" className="mb-2 text-lg">
+                Lists
+              </h2>
+              <ClientLists lists={lists} />
+            </section>
+          )}
+          <section aria-labelledby="sites" className="md:col-start-2 md:row-span-2 md:row-start-1">
             <h2 id="sites" className="mb-2 text-lg">
               Sites
             </h2>

@@ -2,6 +2,7 @@ import { env } from '@/server/env'
 import { getClient } from '@/server/services/clients/clients'
 import { listSites } from '@/server/services/sites/sites'
 import { listSources } from '@/server/services/sources/sources'
+import { listLists } from '@/server/services/visitors/lists'
 import { listWidgets } from '@/server/services/widgets/widgets'
 import { ClientView } from '@/studio/clients/ClientView'
 import { viewOf } from '../../viewOf'
@@ -12,5 +13,6 @@ export default viewOf(ClientView, async (actor, id) => ({
   widgets: await listWidgets(actor, id),
   sources: await listSources(actor, id),
   sites: await listSites(actor, id),
+  lists: await listLists(actor, id),
   delivery: env().YIMBLE_DELIVERY_URL,
 }))
