@@ -19,6 +19,38 @@ async function startBare(port: number, url: string): Promise<ChildProcess> {
 const fire = (url: string) =>
   autocannon({ url, connections: 20, duration: 4, headers: { 'accept-encoding': 'identity' } })
 
+/** So many requests a second to the visitor API, from a process of its own; each begins with a body. */
+const flood = (url: string, perSecond: number) => `
+  const { default: autocannon } = await import('autocannon')
+  let at = 0
+  const key = () => (at += 1).toString(16).padStart(32, '0')
+  autocannon({ url: ${JSON.stringify(url)}, connections: 20, duration: 60, overallRate: ${perSecond}, method: 'POST', body: '{}',
+    setupClient: (client) => client.setRequests([{ method: 'POST', body: '{}', setupRequest: (request) => ({ ...request, path: request.path + '?key=' + key() }) }]) })
+  setTimeout(() => console.log('up'), 500)`
+const perSecond = 2_000
+
+/** Pace of artifacts while visitors' requests flood in, as a share of their pace without. */
+async function flooded(delivery: string, ref: string): Promise<number> {
+  const ours = `${delivery}/w/${ref}.json`
+  const shares: number[] = []
+  for (let round = 0; round < 3; round += 1) {
+    const { requests: calm } = await fire(ours)
+    const child = spawn(
+      'node',
+      ['--input-type=module', '-e', flood(`${delivery}/x/${ref}/join`, perSecond)],
+      {
+        stdio: ['ignore', 'pipe', 'inherit'],
+      },
+    )
+    await new Promise((done) => child.stdout!.once('data', done))
+    const { requests: during, errors, non2xx } = await fire(ours)
+    child.kill()
+    if (errors + non2xx > 0) throw new Error(`delivery failed ${errors + non2xx} requests in a flood`)
+    shares.push(during.average / calm.average)
+  }
+  return median(shares)
+}
+
 export async function delivering(delivery: string, ref: string): Promise<Line[]> {
   const port = Number(new URL(delivery).port) + 5
   const ours = `${delivery}/w/${ref}.json`
@@ -37,6 +69,12 @@ export async function delivering(delivery: string, ref: string): Promise<Line[]>
     }
     return [
       line('delivery: requests a second, as a share of a bare server', median(rates), 'times', ['>=', 0.8]),
+      line(
+        `delivery: pace of artifacts while ${perSecond} requests a second flood the visitor API, as a share of their own`,
+        await flooded(delivery, ref),
+        'times',
+        ['>=', 0.8],
+      ),
       line('delivery: p99 against a bare server’s', median(tails), 'times', ['<=', 1.5]),
     ]
   } finally {

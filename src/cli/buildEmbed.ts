@@ -60,6 +60,7 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
     .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
     .map((file) => file.slice(0, -3))
   const chunks: Record<string, string> = {}
+  const markup = JSON.stringify(markupOf(kinds))
   const files = new Map<string, Uint8Array>()
   for (const name of names) {
     const built = await build({
@@ -68,6 +69,7 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
       format: 'esm',
       outdir: folder,
       entryNames: 'c/[name]-[hash]',
+      define: { yimbleMarkup: markup },
     })
     const [file] = built.outputFiles
     chunks[name] = path.relative(folder, file!.path)
@@ -77,10 +79,7 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
     if (name) chunks[name] = file
     files.set(file, contents)
   }
-  const define = {
-    yimbleChunks: JSON.stringify(chunks),
-    yimbleMarkup: JSON.stringify(markupOf(kinds)),
-  }
+  const define = { yimbleChunks: JSON.stringify(chunks) }
   for (const [name, entry] of [
     ['embed.js', 'main.ts'],
     ['stage.js', 'stage.ts'],

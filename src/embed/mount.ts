@@ -1,6 +1,7 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
 import type { Artifact, Content } from '../kinds/artifact'
 import type { AwayChunk } from './behaviours/away'
+import type { StrictChunk } from './behaviours/strict'
 import type { Behaviour, Home, Surroundings } from './home'
 import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
 
@@ -128,7 +129,8 @@ async function put(
 ): Promise<boolean> {
   const document = root.ownerDocument
   const cards = pieces.slice(1, -1)
-  const fragment = toFragment(document, pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!)
+  const outer = pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!
+  const fragment = await fragmentOf(document, outer, around)
   if (!fragment) return false
   const before = box === root ? [] : [...root.adoptedStyleSheets]
   const sheet = adopt(root, css)
@@ -147,11 +149,16 @@ async function put(
   const columns = isOneRow ? 1 : gridTemplateColumns.split(' ').length
   for (const [at, portion] of portionsOf(cards, columns).entries()) {
     if (at > 0) await turn(view, around)
-    list.append(toFragment(document, portion)!)
+    list.append((await fragmentOf(document, portion, around))!)
   }
   list.style.visibility = ''
   return true
 }
+
+/** @returns undefined where the page's policy lets no markup through */
+const fragmentOf = async (document: Document, markup: string, around: Surroundings) =>
+  toFragment(document, markup) ??
+  (await chunkOf<StrictChunk>('strict', around).catch(() => undefined))?.withSetHtml(document, markup)
 
 /** Waits until no other piece is to be drawn, and takes the frame. */
 async function turn(view: Window, around: Surroundings): Promise<void> {

@@ -1,8 +1,5 @@
 /** What embed and stage share: markup in under Trusted Types, styles, fonts. A guest in someone's page: never throws into it. */
 
-/** Set by the build: what the kinds' markup is made of. */
-declare const yimbleMarkup: object
-
 type Rules = { createHTML(markup: string): string }
 type TrustedTypes = { createPolicy(name: string, rules: Rules): Rules }
 /** One policy for the page; a second `createPolicy` of the same name may be refused. Copies of the script share it. */
@@ -20,7 +17,7 @@ export function toFragment(document: Document, markup: string): DocumentFragment
     template.innerHTML = policy ? policy.createHTML(markup) : markup
     return template.content
   } catch {
-    return withSetHtml(document, markup) // Trusted Types are demanded and our policy is not on the page's list
+    return undefined // Trusted Types are demanded and our policy is not on the page's list
   }
 }
 
@@ -32,21 +29,6 @@ export function toFragment(document: Document, markup: string): DocumentFragment
 export const dataScript = (document: Document, json: string): Element | undefined =>
   toFragment(document, `<script type="application/ld+json">${json.replace(/</g, '\\u003c')}</script>`)
     ?.firstElementChild ?? undefined
-
-type Setter = HTMLElement & { setHTML?(markup: string, options: object): void }
-
-function withSetHtml(document: Document, markup: string): DocumentFragment | undefined {
-  const box = document.createElement('div') as Setter
-  if (!box.setHTML) return undefined
-  try {
-    box.setHTML(markup, { sanitizer: yimbleMarkup })
-    const fragment = document.createDocumentFragment()
-    fragment.append(...box.childNodes)
-    return fragment
-  } catch {
-    return undefined // an older shape of the same method
-  }
-}
 
 /** A sheet of the root's own window: sheets of another document are refused. */
 export function adopt(root: ShadowRoot, css: string): CSSStyleSheet {

@@ -3,7 +3,7 @@
  * surface is not in view, so that opening it is what starts it.
  */
 import type { Door } from '../../kinds/door'
-import { doorOf } from '../door'
+import type { DoorChunk } from './door'
 import type { Home } from '../home'
 import { hasUnsent } from '../tab'
 
@@ -18,9 +18,9 @@ export function start(root: ShadowRoot, _locale: string, home: Home): () => void
   if (!box || !island) return () => undefined
   let undo = () => {}
   const begin = async () => {
-    const live = await home.chunk<Live>(island.name)
-    if (!box.isConnected || !live) return
-    undo = live.start(box, island.props, doorOf(box, island, home))
+    const [live, door] = await Promise.all([home.chunk<Live>(island.name), home.chunk<DoorChunk>('door')])
+    if (!box.isConnected || !live || !door) return
+    undo = live.start(box, island.props, door.doorOf(box, island, home))
     box.dataset.alive = ''
   }
   const view = root.ownerDocument.defaultView as Window & typeof globalThis

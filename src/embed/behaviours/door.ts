@@ -1,7 +1,7 @@
-/** An island's way to its server. What could not be sent stays in the tab and is sent again as it was. */
-import type { Answer, Door, Island, VisitorProblem } from '../kinds/door'
-import type { Home } from './home'
-import { tabStore } from './tab'
+/** Chunk `door`: an island's way to its server. What could not be sent stays in the tab and is sent again as it was. */
+import type { Answer, Door, Island, VisitorProblem } from '../../kinds/door'
+import type { Home } from '../home'
+import { tabStore } from '../tab'
 
 /** Between two tries, in ms; the last one goes on. The browser's `online` cuts a wait short. */
 const waitsMs = [2_000, 5_000, 15_000, 60_000] as const
@@ -13,6 +13,10 @@ interface Letter {
   readonly page: string
   readonly ticket: string
   readonly trap: string
+}
+
+export interface DoorChunk {
+  doorOf: typeof doorOf
 }
 
 /** @param box - the island's element */

@@ -1,10 +1,10 @@
 /** The way out of an island, with a network that fails as it likes and a tab that is reloaded. */
 import { beforeEach, describe, expect, test } from '@jest/globals'
 import { webcrypto } from 'node:crypto'
-import type { Door, Island } from '../kinds/door'
+import type { Door, Island } from '../../kinds/door'
 import { doorOf } from './door'
-import type { Home } from './home'
-import { hasUnsent } from './tab'
+import type { Home } from '../home'
+import { hasUnsent } from '../tab'
 
 type Reply = { readonly status: number; readonly body: unknown } | 'lost'
 
