@@ -27,9 +27,9 @@ export function ClientLists({ lists }: { lists: readonly ListShape[] }) {
   }
 
   return (
-    <ul className="flex flex-col">
+    <ul className="divide-y divide-hair border-y border-hair">
       {lists.map((list) => (
-        <li key={list.id} className="flex items-start justify-between gap-3 border-b border-hair py-2.5">
+        <li key={list.id} className="flex items-start justify-between gap-3 px-1 py-2.5">
           <span className="min-w-0">
             <span className="block truncate font-medium">{list.name}</span>
             <span className="text-[13px] text-faint">{inWords(list)}</span>

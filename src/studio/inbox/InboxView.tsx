@@ -108,7 +108,7 @@ function Inbox({ first, clients }: InboxViewProps) {
                 type="button"
                 aria-current={id === folder ? 'page' : undefined}
                 onClick={() => goTo(id)}
-                className="-mb-[9px] border-b-2 border-transparent px-0.5 py-2 text-[13px] aria-[current]:border-spruce aria-[current]:font-semibold"
+                className="border-b-2 sm:-mb-[9px] border-transparent px-0.5 py-2 text-[13px] aria-[current]:border-spruce aria-[current]:font-semibold"
               >
                 {label} <span className="text-faint tabular-nums">{counts[id] ?? 0}</span>
               </button>

@@ -1,0 +1,124 @@
+/** Three hundred letters while PostgreSQL is killed twice: what was acknowledged is there, once. */
+import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { request } from 'node:http'
+import path from 'node:path'
+import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import pg from 'pg'
+import type { Browser } from './browser'
+import { api, clientNamed, liveObject, signedIn, world } from './world'
+
+const start = () => spawnSync('tools/postgres.sh', ['start'], { env: process.env, stdio: 'ignore' }).status
+/** Not stopped but killed: nothing of it gets to tidy up. */
+function kill(): void {
+  const file = path.join(process.env.YIMBLE_PGDATA!, 'postmaster.pid')
+  process.kill(Number(readFileSync(file, 'utf8').split('\n')[0]), 'SIGKILL')
+}
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
+
+let browser: Browser
+let widget: { id: string; ref: string }
+let list: { id: string }
+beforeAll(async () => {
+  browser = await signedIn()
+  const client = await clientNamed(browser, 'Marlowick Bakery')
+  list = await api(browser, 'POST', `/clients/${client}/lists`, { name: `Kept ${Date.now()}` })
+  widget = await liveObject(browser, client, 'signup', 'line', { list: list.id })
+})
+afterAll(async () => {
+  start()
+  await browser.close()
+})
+
+const letters = 300
+/** As many as one address may send within an hour. */
+const eachAddress = 6
+
+interface Letter {
+  readonly key: string
+  readonly body: string
+  /** Where it is sent from: every visitor has an address of the loopback's. */
+  readonly from: string
+}
+
+/** @returns the status; 0 when nothing answered */
+const post = ({ key, body, from }: Letter): Promise<number> =>
+  new Promise((done) => {
+    const url = `${world.delivery}/x/${widget.ref}/join?key=${key}`
+    const sent = request(
+      url,
+      { method: 'POST', localAddress: from, agent: false, timeout: 8_000 },
+      (answer) => {
+        answer.resume()
+        answer.on('end', () => done(answer.statusCode ?? 0))
+        answer.on('error', () => done(0))
+      },
+    )
+    sent.on('timeout', () => sent.destroy())
+    sent.on('error', () => done(0))
+    sent.end(body)
+  })
+
+test('every letter that was acknowledged is kept, and only once', async () => {
+  const ticket = (await (await fetch(`${world.delivery}/x/${widget.ref}/ticket`)).json()) as string
+  await wait(1_600)
+  const all = Array.from({ length: letters }, (_one, at): Letter => ({
+    key: (at + 1).toString(16).padStart(32, '0'),
+    from: `127.1.${Math.floor(at / eachAddress / 200)}.${(Math.floor(at / eachAddress) % 200) + 1}`,
+    body: JSON.stringify({
+      body: { email: `kept.${at}@post.example`, consent: 'Yes.' },
+      page: `${world.kiln}/`,
+      ticket,
+      trap: '',
+    }),
+  }))
+  const acknowledged = new Set<string>()
+  const killsLeft = [letters / 5, (3 * letters) / 5]
+  let troubles = 0
+  /** As the door of the embed does: the same letter again until somebody answers. */
+  const send = async (letter: Letter) => {
+    for (let tries = 0; tries < 200; tries += 1) {
+      const status = await post(letter)
+      if (status === 200) {
+        acknowledged.add(letter.key)
+        if (acknowledged.size >= killsLeft[0]!) {
+          killsLeft.shift()
+          kill()
+          await wait(1_000)
+          expect(start()).toBe(0)
+        }
+        return
+      }
+      troubles += 1
+      if (status !== 0 && status < 500) throw new Error(`a letter was refused with ${status}`)
+      await wait(250)
+    }
+  }
+  const waiting = [...all]
+  await Promise.all(
+    Array.from({ length: 12 }, async () => {
+      for (let letter = waiting.shift(); letter; letter = waiting.shift()) await send(letter)
+    }),
+  )
+  expect(killsLeft).toEqual([])
+  expect(troubles).toBeGreaterThan(0)
+  expect(acknowledged.size).toBe(letters)
+
+  const database = new pg.Client({ connectionString: process.env.DATABASE_URL })
+  await database.connect()
+  try {
+    const { rows: kept } = await database.query<{ key: string }>(
+      'select key from submissions where widget_id = $1 and junk is null',
+      [widget.id],
+    )
+    expect(kept.map(({ key }) => key).sort()).toEqual(all.map(({ key }) => key).sort())
+    const { rows: asked } = await database.query<{ email: string }>(
+      'select email from subscribers where list_id = $1',
+      [list.id],
+    )
+    expect(new Set(asked.map(({ email }) => email)).size).toBe(letters)
+    expect(asked).toHaveLength(letters)
+  } finally {
+    await database.end()
+  }
+}, 180_000)
