@@ -1,4 +1,4 @@
-/** Three hundred letters while PostgreSQL is killed twice: what was acknowledged is there, once. */
+/** Three hundred submissions while PostgreSQL is killed twice: what was acknowledged is there, once. */
 import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { request } from 'node:http'
@@ -30,11 +30,11 @@ afterAll(async () => {
   await browser.close()
 })
 
-const letters = 300
+const count = 300
 /** As many as one address may send within an hour. */
 const eachAddress = 6
 
-interface Letter {
+interface Sent {
   readonly key: string
   readonly body: string
   /** Where it is sent from: every visitor has an address of the loopback's. */
@@ -42,10 +42,10 @@ interface Letter {
 }
 
 /** @returns the status; 0 when nothing answered */
-const post = ({ key, body, from }: Letter): Promise<number> =>
+const post = ({ key, body, from }: Sent): Promise<number> =>
   new Promise((done) => {
     const url = `${world.delivery}/x/${widget.ref}/join?key=${key}`
-    const sent = request(
+    const asked = request(
       url,
       { method: 'POST', localAddress: from, agent: false, timeout: 8_000 },
       (answer) => {
@@ -54,15 +54,15 @@ const post = ({ key, body, from }: Letter): Promise<number> =>
         answer.on('error', () => done(0))
       },
     )
-    sent.on('timeout', () => sent.destroy())
-    sent.on('error', () => done(0))
-    sent.end(body)
+    asked.on('timeout', () => asked.destroy())
+    asked.on('error', () => done(0))
+    asked.end(body)
   })
 
-test('every letter that was acknowledged is kept, and only once', async () => {
+test('every submission that was acknowledged is kept, and only once', async () => {
   const ticket = (await (await fetch(`${world.delivery}/x/${widget.ref}/ticket`)).json()) as string
   await wait(1_600)
-  const all = Array.from({ length: letters }, (_one, at): Letter => ({
+  const all = Array.from({ length: count }, (_one, at): Sent => ({
     key: (at + 1).toString(16).padStart(32, '0'),
     from: `127.1.${Math.floor(at / eachAddress / 200)}.${(Math.floor(at / eachAddress) % 200) + 1}`,
     body: JSON.stringify({
@@ -73,14 +73,14 @@ test('every letter that was acknowledged is kept, and only once', async () => {
     }),
   }))
   const acknowledged = new Set<string>()
-  const killsLeft = [letters / 5, (3 * letters) / 5]
+  const killsLeft = [count / 5, (3 * count) / 5]
   let troubles = 0
-  /** As the door of the embed does: the same letter again until somebody answers. */
-  const send = async (letter: Letter) => {
+  /** As the door of the embed does: the same again until somebody answers. */
+  const send = async (sent: Sent) => {
     for (let tries = 0; tries < 200; tries += 1) {
-      const status = await post(letter)
+      const status = await post(sent)
       if (status === 200) {
-        acknowledged.add(letter.key)
+        acknowledged.add(sent.key)
         if (acknowledged.size >= killsLeft[0]!) {
           killsLeft.shift()
           kill()
@@ -90,19 +90,19 @@ test('every letter that was acknowledged is kept, and only once', async () => {
         return
       }
       troubles += 1
-      if (status !== 0 && status < 500) throw new Error(`a letter was refused with ${status}`)
+      if (status !== 0 && status < 500) throw new Error(`one was refused with ${status}`)
       await wait(250)
     }
   }
   const waiting = [...all]
   await Promise.all(
     Array.from({ length: 12 }, async () => {
-      for (let letter = waiting.shift(); letter; letter = waiting.shift()) await send(letter)
+      for (let next = waiting.shift(); next; next = waiting.shift()) await send(next)
     }),
   )
   expect(killsLeft).toEqual([])
   expect(troubles).toBeGreaterThan(0)
-  expect(acknowledged.size).toBe(letters)
+  expect(acknowledged.size).toBe(count)
 
   const database = new pg.Client({ connectionString: process.env.DATABASE_URL })
   await database.connect()
@@ -116,8 +116,8 @@ test('every letter that was acknowledged is kept, and only once', async () => {
       'select email from subscribers where list_id = $1',
       [list.id],
     )
-    expect(new Set(asked.map(({ email }) => email)).size).toBe(letters)
-    expect(asked).toHaveLength(letters)
+    expect(new Set(asked.map(({ email }) => email)).size).toBe(count)
+    expect(asked).toHaveLength(count)
   } finally {
     await database.end()
   }

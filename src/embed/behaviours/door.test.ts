@@ -65,14 +65,14 @@ function pageWith(storage: Map<string, string>, replies: Reply[]) {
 
 let storage: Map<string, string>
 beforeEach(() => void (storage = new Map()))
-const letter = { email: 'a@b.example' }
+const body = { email: 'a@b.example' }
 const keyIn = (url: string) => new URL(url).searchParams.get('key')
 
 describe('a send', () => {
   test('goes as plain text under a key of its own, with page and ticket, and leaves nothing behind', async () => {
     const { door, asked } = pageWith(storage, [])
-    expect(await door.send('join', letter)).toEqual({ ok: true, value: { state: 'asked' } })
-    await door.send('join', letter)
+    expect(await door.send('join', body)).toEqual({ ok: true, value: { state: 'asked' } })
+    await door.send('join', body)
     expect(asked.map(({ headers }) => headers)).toEqual([
       { 'Content-Type': 'text/plain' },
       { 'Content-Type': 'text/plain' },
@@ -80,7 +80,7 @@ describe('a send', () => {
     expect(asked[0]!.url).toMatch(/^https:\/\/d\.example\/x\/abcd2345\/join\?key=[0-9a-f]{32}$/)
     expect(keyIn(asked[0]!.url)).not.toBe(keyIn(asked[1]!.url))
     expect(asked[0]!.body).toEqual({
-      body: letter,
+      body,
       page: 'https://client.example/page',
       ticket: 'a ticket',
       trap: '',
@@ -93,7 +93,7 @@ describe('a send', () => {
   ])('when %s, it is said, kept, and sent again as it was', async (_name, trouble) => {
     const { door, asked, later, view } = pageWith(storage, [trouble, trouble])
     const said: string[] = []
-    const answer = door.send('join', letter, (sentence) => said.push(sentence))
+    const answer = door.send('join', body, (sentence) => said.push(sentence))
     await later()
     expect(hasUnsent(view, 'abcd2345')).toBe(true)
     await later()
@@ -105,11 +105,11 @@ describe('a send', () => {
   })
   test('after a reload it goes on under the same key; other words are another send', async () => {
     const before = pageWith(storage, ['lost'])
-    void before.door.send('join', letter)
+    void before.door.send('join', body)
     while (before.asked.length === 0) await new Promise((done) => setImmediate(done))
     const after = pageWith(storage, [])
-    expect(after.door.pending('join')).toEqual(letter)
-    await after.door.send('join', letter)
+    expect(after.door.pending('join')).toEqual(body)
+    await after.door.send('join', body)
     expect(keyIn(after.asked[0]!.url)).toBe(keyIn(before.asked[0]!.url))
     await after.door.send('join', { email: 'c@d.example' })
     expect(keyIn(after.asked[1]!.url)).not.toBe(keyIn(before.asked[0]!.url))
@@ -117,14 +117,14 @@ describe('a send', () => {
   test('what is refused is no trouble: it is answered, and forgotten', async () => {
     const problem = { code: 'does_not_fit', detail: 'Please check.', fields: ['email'] }
     const { door, asked } = pageWith(storage, [{ status: 422, body: problem }])
-    expect(await door.send('join', letter)).toEqual({ ok: false, problem })
+    expect(await door.send('join', body)).toEqual({ ok: false, problem })
     expect(asked).toHaveLength(1)
     expect(storage.size).toBe(0)
   })
   test('what stands in the field that people don’t see goes along', async () => {
     const { door, asked, trap } = pageWith(storage, [])
     trap.value = 'https://machine.example'
-    await door.send('join', letter)
+    await door.send('join', body)
     expect(asked[0]!.body!.trap).toBe('https://machine.example')
   })
 })

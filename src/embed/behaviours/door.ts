@@ -7,7 +7,7 @@ import { tabStore } from '../tab'
 const waitsMs = [2_000, 5_000, 15_000, 60_000] as const
 
 /** As it was when it was sent first: a try after a reload says nothing else. */
-interface Letter {
+interface Unsent {
   readonly key: string
   readonly body: unknown
   readonly page: string
@@ -29,7 +29,7 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
   /** Proves how long ago the form came alive; without it, what is sent counts as suspicious and is kept all the same. */
   const ticket = call<string>(view, address('ticket'))
 
-  const write = async (body: unknown): Promise<Letter> => {
+  const write = async (body: unknown): Promise<Unsent> => {
     const answer = await ticket
     return {
       key: keyOf(view),
@@ -39,12 +39,12 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
       trap: box.querySelector<HTMLInputElement>('[data-trap]')?.value ?? '',
     }
   }
-  const post = (name: string, { key, ...letter }: Letter) =>
+  const post = (name: string, { key, ...unsent }: Unsent) =>
     // Text, and no header of our own: then the browser asks for no leave first, which saves one way.
     call<never>(view, `${address(name)}?key=${key}`, {
       method: 'POST',
       headers: { 'Content-Type': 'text/plain' },
-      body: JSON.stringify(letter),
+      body: JSON.stringify(unsent),
     })
 
   return {
@@ -52,12 +52,12 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
     ask: async (name, query) =>
       (await call<never>(view, `${address(name)}?q=${encodeURIComponent(JSON.stringify(query))}`)) ?? away,
     async send(name, body, onWait) {
-      const before = kept.get<Letter>(`send:${name}`)
+      const before = kept.get<Unsent>(`send:${name}`)
       const isSame = before && JSON.stringify(before.body) === JSON.stringify(body)
-      const letter = isSame ? before : await write(body)
-      kept.set(`send:${name}`, letter)
+      const unsent = isSame ? before : await write(body)
+      kept.set(`send:${name}`, unsent)
       for (let at = 0; ; at += 1) {
-        const answer = await post(name, letter)
+        const answer = await post(name, unsent)
         if (answer) {
           kept.set(`send:${name}`, undefined)
           return answer
@@ -66,7 +66,7 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
         await wait(view, waitsMs[Math.min(at, waitsMs.length - 1)]!)
       }
     },
-    pending: (name) => kept.get<Letter>(`send:${name}`)?.body as never,
+    pending: (name) => kept.get<Unsent>(`send:${name}`)?.body as never,
     typed: {
       get: () => kept.get('typed') ?? {},
       set: (values) => kept.set('typed', Object.keys(values).length > 0 ? values : undefined),
