@@ -13,7 +13,7 @@ export const keptFor = {
   snapshotDays: 1,
   /** Publishers' own bytes of pictures. Forms made of them stay, and the original is fetched again when one is missing. */
   originalDays: 7,
-  /** Pictures that no item has any more, with their forms. */
+  /** Pictures that no item and no widget has any more, with their forms. */
   pictureDays: 30,
   /** Sessions and links that have ended. */
   sessionDays: 30,
@@ -34,7 +34,9 @@ const statements: Readonly<Record<string, string>> = {
   originals: `update pictures set bytes = null, state = 'new' where ref in (select ref from pictures where bytes is not null and url like 'http%'
     and tried_at < now() - interval '${keptFor.originalDays} days' limit ${share})`,
   pictures: `delete from pictures where ref in (select p.ref from pictures p
-    left join (select distinct jsonb_path_query(facts || corrections, '$.image[*].ref') #>> '{}' as ref from items) u on u.ref = p.ref
+    left join (select jsonb_path_query(facts || corrections, '$.image[*].ref') #>> '{}' as ref from items
+      union select s.value from (select settings from widgets union all select settings from releases) w, jsonb_each_text(w.settings) s
+      where s.value ~ '^[0-9a-f]{24}$') u on u.ref = p.ref
     where u.ref is null and greatest(p.tried_at, p.made_at) < now() - interval '${keptFor.pictureDays} days' limit ${share})`,
   sessions: `delete from sessions where id in (select id from sessions where coalesce(revoked_at, expires_at) < now() - interval '${keptFor.sessionDays} days' limit ${share})`,
   links: `delete from user_links where expires_at < now() - interval '${keptFor.sessionDays} days'`,
@@ -42,6 +44,7 @@ const statements: Readonly<Record<string, string>> = {
   throttles: `delete from throttles where started_at < now() - interval '${keptFor.throttleDays} days'`,
   sightings: `delete from sightings where seen_at < now() - interval '${keptFor.sightingDays} days'`,
   chunks: `delete from embed_chunks where built_at < now() - interval '${keptFor.chunkDays} days'`,
+  salts: `delete from salts where day < current_date`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,
 }
 

@@ -290,8 +290,22 @@ test('tables that grow are kept within their limits, and what is used stays', as
   await run(
     `insert into pictures (ref, url, state, bytes, tried_at) values ('original', 'https://x.example/b.png', 'ready', 'x', now() - interval '8 days')`,
   )
+  // One is on a button of a draft, another on that of a release whose draft has none any more.
+  for (const [ref, table] of [
+    ['a'.repeat(24), 'widgets'],
+    ['b'.repeat(24), 'releases'],
+  ] as const) {
+    const old = `now() - interval '40 days'`
+    await run(
+      `insert into pictures (ref, url, state, tried_at, made_at) values ('${ref}', 'upload:sign.png', 'ready', ${old}, ${old})`,
+    )
+    await run(
+      `update ${table} set settings = settings || '{"button.picture": "${ref}"}' where id in (select id from ${table} limit 1)`,
+    )
+  }
+  await run(`insert into salts values (current_date - 1, 'x'), (current_date, 'y') on conflict do nothing`)
   const done = await s.tidyUp()
-  expect(done).toMatchObject({ throttles: 1, sessions: 1, items: 1, pictures: 1, originals: 1 })
+  expect(done).toMatchObject({ throttles: 1, sessions: 1, items: 1, pictures: 1, originals: 1, salts: 1 })
   expect((await s.itemsOf([source.id])).map((one) => one.name)).toEqual(['One'])
   expect(await s.db().PictureRow.findByPk('original')).toMatchObject({ bytes: null, state: 'new' })
   expect(await s.tidyUp()).toMatchObject({ throttles: 0, sessions: 0, items: 0, pictures: 0, originals: 0 })
