@@ -140,7 +140,7 @@ export const signup = defineKind({
         'signup.beside': false,
         'signup.as': 'box',
         'signup.ticked': true,
-        'place.maxWidth': 560,
+        'place.maxWidth': 480,
         'place.align': 'start',
       },
     },
