@@ -300,7 +300,7 @@ test('tables that grow are kept within their limits, and what is used stays', as
       `insert into pictures (ref, url, state, tried_at, made_at) values ('${ref}', 'upload:sign.png', 'ready', ${old}, ${old})`,
     )
     await run(
-      `update ${table} set settings = settings || '{"button.picture": "${ref}"}' where id in (select id from ${table} limit 1)`,
+      `update ${table} set settings = jsonb_set(settings, '{button.picture}', '"${ref}"') where id in (select id from ${table} limit 1)`,
     )
   }
   await run(`insert into salts values (current_date - 1, 'x'), (current_date, 'y') on conflict do nothing`)

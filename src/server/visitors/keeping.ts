@@ -41,6 +41,8 @@ export async function keepOnce(sent: Sent, run: (visit: Visit) => Promise<unknow
   const { widget, action, key, body, page, suspicion } = sent
   const hash = hashOf(body)
   const answer = await inTransaction(async (transaction) => {
+    // Whatever the database is set to: what is acknowledged is written, though the server be killed in the next moment.
+    await db().sequelize.query('set local synchronous_commit to on', { transaction })
     const [row] = await db().sequelize.query<{ id: string }>(
       `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk)
        values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10) on conflict (widget_id, key) do nothing returning id`,
