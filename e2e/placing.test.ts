@@ -3,7 +3,7 @@
  * shows the widget where the stage did, and the place is found again after the page has changed.
  */
 import { createServer, type Server } from 'node:http'
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { afterAll, beforeAll, describe, test } from '@jest/globals'
 import { button, type Browser } from './browser'
 import { api, clientNamed, ownFeed, publishNow, signedIn, world } from './world'
 

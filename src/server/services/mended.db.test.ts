@@ -270,7 +270,7 @@ describe('files', () => {
 })
 
 test('tables that grow are kept within their limits, and what is used stays', async () => {
-  const { source } = await draft()
+  const { source, widget } = await draft()
   const run = (sql: string) => s.db().sequelize.query(sql)
   await run(
     `insert into throttles (key, started_at, count) values ('old', now() - interval '3 days', 1), ('new', now(), 1)`,
@@ -290,19 +290,16 @@ test('tables that grow are kept within their limits, and what is used stays', as
   await run(
     `insert into pictures (ref, url, state, bytes, tried_at) values ('original', 'https://x.example/b.png', 'ready', 'x', now() - interval '8 days')`,
   )
-  // One is on a button of a draft, another on that of a release whose draft has none any more.
-  for (const [ref, table] of [
-    ['a'.repeat(24), 'widgets'],
-    ['b'.repeat(24), 'releases'],
-  ] as const) {
-    const old = `now() - interval '40 days'`
+  // One is on the button of a release, another on that of the draft that came after it.
+  const [released, drafted] = ['a'.repeat(24), 'b'.repeat(24)] as const
+  const old = `now() - interval '40 days'`
+  for (const ref of [released, drafted])
     await run(
       `insert into pictures (ref, url, state, tried_at, made_at) values ('${ref}', 'upload:sign.png', 'ready', ${old}, ${old})`,
     )
-    await run(
-      `update ${table} set settings = jsonb_set(settings, '{button.picture}', '"${ref}"') where id in (select id from ${table} limit 1)`,
-    )
-  }
+  await set(actor, widget.id, 1, 'button.picture', '', released)
+  await s.publishNow(actor, widget.id)
+  await set(actor, widget.id, 2, 'button.picture', released, drafted)
   await run(`insert into salts values (current_date - 1, 'x'), (current_date, 'y') on conflict do nothing`)
   const done = await s.tidyUp()
   expect(done).toMatchObject({ throttles: 1, sessions: 1, items: 1, pictures: 1, originals: 1, salts: 1 })
