@@ -19,7 +19,7 @@ export function newTicket(ref: string, now = Date.now()): string {
 
 /** @returns what is suspicious about it; undefined when nothing is */
 export function suspicionOf(ticket: string, ref: string, now = Date.now()): string | undefined {
-  const [at = '', sum = ''] = ticket.split('.')
+  const [, at = '', sum = ''] = /^([0-9a-z]+)\.([\w-]{22})$/.exec(ticket) ?? []
   const [given, right] = [Buffer.from(sum), Buffer.from(sign(ref, at))]
   if (given.length !== right.length || !timingSafeEqual(given, right))
     return 'It did not come through the form.'
