@@ -144,7 +144,7 @@ function page(
   const title = escapeUTF8(facts.title)
   const behaviours =
     shown && shown.behaviours.length > 0 ? ` data-behaviours="${shown.behaviours.join(' ')}"` : ''
-  // Of its own words a page of delivery's tells its program by data, because scripts within the page are refused.
+  // The page hands the island its props in an attribute, because its policy refuses scripts within the page.
   const island = shown?.island ? ` data-live="${escapeUTF8(JSON.stringify(shown.island))}"` : ''
   const body = shown
     ? `<yimble-widget data-yimble="${ref}" data-form="${form}"${behaviours}${island}><template shadowrootmode="open"><style>${shown.css}</style>${shown.html}</template></yimble-widget>`

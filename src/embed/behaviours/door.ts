@@ -6,7 +6,7 @@ import { tabStore } from '../tab'
 /** Between two tries, in ms; the last one goes on. The browser's `online` cuts a wait short. */
 const waitsMs = [2_000, 5_000, 15_000, 60_000] as const
 
-/** As it was when it was sent first: a try after a reload says nothing else. */
+/** What is kept in the tab. Every try sends it unchanged, so that the server knows it again. */
 interface Unsent {
   readonly key: string
   readonly body: unknown

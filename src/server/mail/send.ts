@@ -40,8 +40,3 @@ export async function sendLetter({ fromName, to, headers, ...words }: Letter): P
     log.warn({ code }, 'a mail was refused for good')
   }
 }
-
-export function closeMail(): void {
-  transport?.close()
-  transport = undefined
-}

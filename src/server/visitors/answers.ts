@@ -27,7 +27,7 @@ export interface Visit {
    * lost; a handler then does nothing further. It is called again without a suspicion when somebody says that it is no junk.
    */
   readonly suspicion: string | undefined
-  /** That in which the submission is kept; of a read there is none. */
+  /** The transaction that keeps the submission; undefined for a read, which keeps nothing. */
   readonly transaction: Transaction | undefined
 }
 

@@ -8,7 +8,7 @@ import { db, inTransaction } from '../db/db'
 import type { Visit, WidgetFacts } from './answers'
 import { VisitorError } from './problems'
 
-export const hashOf = (body: unknown): string =>
+const hashOf = (body: unknown): string =>
   createHash('sha256').update(JSON.stringify(body)).digest('base64url')
 
 interface Kept {

@@ -24,7 +24,7 @@ export const visitorPath = /^\/x\/([a-z0-9]{4,20})\/([a-z][A-Za-z0-9]{0,30})$/
 /** In the address and not in the body, so that a try again is known before a byte is read. */
 const keyPattern = /^[0-9a-f]{32}$/
 const usual = { maxBodyKb: 16, mostPerHour: 10 } as const
-/** Of one address at all widgets on one process by minute; of all visitors of a widget together by hour. */
+/** `requestsPerMinute` counts one address at all widgets, on this process. `sendsPerWidget` counts all visitors of a widget, by the hour. */
 const most = { requestsPerMinute: 120, sendsPerWidget: 600 } as const
 
 const limits = createLimits()
@@ -89,7 +89,7 @@ export async function answerVisitor(
     if (!widget) throw new VisitorError('no_such_widget')
     sendJson(response, 200, (await answer(request, widget, name)) as object, noStore)
   } catch (error) {
-    // Of all else delivery makes 503 or 500, and the door tries again.
+    // Delivery answers every other error with 503 or 500, so that the door tries again.
     if (!(error instanceof VisitorError)) throw error
     const problem = describe(error, widget?.locale ?? 'en')
     sendJson(response, problem.status, problem, {

@@ -18,7 +18,7 @@ export async function widgetFacts(ref: string): Promise<WidgetFacts | undefined>
   return facts
 }
 
-/** The same for somebody of the agency, who may ask about a widget that is off. */
+/** The same by id, also for a widget that is off: the inbox asks about those, too. */
 export const widgetFactsById = (id: string): Promise<WidgetFacts | undefined> => read('w.id = $1', id)
 
 async function read(where: string, value: string): Promise<WidgetFacts | undefined> {

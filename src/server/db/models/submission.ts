@@ -16,7 +16,7 @@ export class Submission extends Model<InferAttributes<Submission>, InferCreation
   declare kind: string
   declare action: string
   declare key: string
-  /** Of the body: the same key with another body is another submission, and refused. */
+  /** Hash of the body. A key that comes again with another body is refused. */
   declare hash: string
   declare body: object
   declare answer: CreationOptional<unknown>
