@@ -1,5 +1,5 @@
 /** What every measurement shares: medians, percentiles, and the one line that it reports. */
-
+import { cpus } from 'node:os'
 import { setFlagsFromString } from 'node:v8'
 import { runInNewContext } from 'node:vm'
 
@@ -50,4 +50,15 @@ export function inTurns<N extends string>(
     }
   }
   return Object.fromEntries(names.map((name) => [name, median(times[name])])) as Record<N, number>
+}
+
+const busyMs = () => cpus().reduce((sum, { times }) => sum + times.user + times.sys, 0)
+
+/** Waits until the machine has little to do: a world that has just begun reads all of its sources and pictures first. */
+export async function quiet(mostS = 90): Promise<void> {
+  for (let second = 0, calm = 0; second < mostS && calm < 3; second += 1) {
+    const before = busyMs()
+    await new Promise((done) => setTimeout(done, 1_000))
+    calm = busyMs() - before < 250 ? calm + 1 : 0
+  }
 }

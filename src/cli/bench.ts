@@ -1,6 +1,6 @@
 /** `./yimble bench [part…]`: measures against the budgets and prints one JSON line each. Exit code 1 when one is not kept. */
 import path from 'node:path'
-import type { Line } from '../../measure/measure'
+import { quiet, type Line } from '../../measure/measure'
 import { prepareWorld } from './demo'
 import { Stop } from './stop'
 import {
@@ -50,7 +50,10 @@ export async function bench(parts: readonly string[]): Promise<number> {
   const rest = Object.entries(inWorld).filter(isWanted)
   if (rest.length > 0)
     await withBenchWorld(async (world) => {
-      for (const [, measure] of rest) report(await measure(world))
+      for (const [, measure] of rest) {
+        await quiet()
+        report(await measure(world))
+      }
     })
   return allKept ? 0 : 1
 }

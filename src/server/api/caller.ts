@@ -3,21 +3,20 @@
  * entries count as there are trusted proxies; what is before them is passed over.
  */
 import ipaddr from 'ipaddr.js'
-import { env } from '../env'
 
 /** The studio's server (`cli/studio.ts`) sets this header from the socket; a value sent by the caller is overwritten. */
 export const peerHeader = 'x-yimble-peer'
 
-/** @returns an address; of IPv6 the /64, since one household has all of it. `unknown` where none is told */
-export function callerOf(headers: Headers, trusted: number = env().YIMBLE_TRUSTED_PROXIES): string {
-  const forwarded = (headers.get('x-forwarded-for') ?? '')
-    .split(',')
-    .map((one) => one.trim())
-    .filter(Boolean)
-  const peer = headers.get(peerHeader)
-  const hops = [...forwarded, ...(peer ? [peer] : [])]
+/**
+ * @param forwarded - `X-Forwarded-For`, as it was sent
+ * @param peer - address at the other end of the socket
+ * @param trusted - number of proxies that are ours
+ * @returns an address; of IPv6 the /64, since one household has all of it. `unknown` where none is told
+ */
+export function callerOf(forwarded: string, peer: string | undefined, trusted: number): string {
+  const hops = [...forwarded.split(','), peer ?? ''].map((one) => one.trim()).filter(Boolean)
   // The last entry is who spoke to us; each trusted proxy moves one further back.
-  const written = trusted === 0 ? (peer ?? undefined) : hops.at(-1 - trusted)
+  const written = trusted === 0 ? peer : hops.at(-1 - trusted)
   return written && ipaddr.isValid(written) ? shortened(ipaddr.process(written)) : 'unknown'
 }
 

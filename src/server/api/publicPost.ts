@@ -4,7 +4,7 @@ import { env } from '../env'
 import { signIn } from '../services/access/sessions'
 import { throttle } from '../services/access/throttle'
 import { answerProblem, checkOrigin, parseBody, problemOf, sessionCookie } from './answer'
-import { callerOf } from './caller'
+import { callerOf, peerHeader } from './caller'
 
 export interface Caller {
   readonly address: string
@@ -19,7 +19,11 @@ export const publicPost =
   async (request: Request): Promise<Response> => {
     try {
       checkOrigin(request)
-      const address = callerOf(request.headers)
+      const address = callerOf(
+        request.headers.get('x-forwarded-for') ?? '',
+        request.headers.get(peerHeader) ?? undefined,
+        env().YIMBLE_TRUSTED_PROXIES,
+      )
       await throttle(`${door} from ${address}`, tries.most, tries.inS)
       return await work(await parseBody(request, shape), {
         address,

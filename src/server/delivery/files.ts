@@ -98,12 +98,14 @@ export function sendJson(
   value: object,
   headers: Readonly<Record<string, string>> = {},
 ): void {
+  const body = JSON.stringify(value)
   response
     .writeHead(status, {
       ...openHeaders,
       'Content-Type': 'application/json; charset=utf-8',
+      'Content-Length': Buffer.byteLength(body),
       'Cache-Control': 'no-store',
       ...headers,
     })
-    .end(JSON.stringify(value))
+    .end(body)
 }

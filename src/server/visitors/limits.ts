@@ -41,15 +41,14 @@ export function createLimits(now: () => number = Date.now) {
         .digest('base64url')
         .slice(0, 16)
     },
-    /** Of one process, by minute. @throws VisitorError `too_often` */
-    takeHere(key: string, mostPerMinute: number): void {
+    /** Of one process, by minute. @returns seconds to wait, when the limit is passed; 0 otherwise */
+    takeHere(key: string, mostPerMinute: number): number {
       const at = now()
       const held = windows.get(key)
       const window = held && held.endsAt > at ? held : { count: 0, endsAt: at + windowMs }
       window.count += 1
       windows.set(key, window)
-      if (window.count > mostPerMinute)
-        throw new VisitorError('too_often', { retryAfter: Math.ceil((window.endsAt - at) / 1000) })
+      return window.count > mostPerMinute ? Math.ceil((window.endsAt - at) / 1000) : 0
     },
     /** Of all processes, by hour. @throws VisitorError `too_often` */
     async take(key: string, mostPerHour: number): Promise<void> {

@@ -102,11 +102,16 @@ export const visitorProblems = {
 
 export type VisitorProblemCode = keyof typeof visitorProblems
 
+export interface Refusal {
+  readonly code: VisitorProblemCode
+  readonly facts: Pick<VisitorProblem, 'fields' | 'retryAfter'>
+}
+
 /** Thrown by handlers and by the door before them; answered as problem details. */
-export class VisitorError extends Error {
+export class VisitorError extends Error implements Refusal {
   constructor(
     readonly code: VisitorProblemCode,
-    readonly facts: Pick<VisitorProblem, 'fields' | 'retryAfter'> = {},
+    readonly facts: Refusal['facts'] = {},
   ) {
     super(code)
     this.name = 'VisitorError'
@@ -115,7 +120,7 @@ export class VisitorError extends Error {
 
 type Details = VisitorProblem & { readonly type: string; readonly status: number }
 
-export function describe({ code, facts }: VisitorError, locale: string): Details {
+export function describe({ code, facts }: Refusal, locale: string): Details {
   const { status, detail } = visitorProblems[code]
   return { type: `urn:yimble:visitor:${code}`, status, code, detail: say(detail, locale), ...facts }
 }

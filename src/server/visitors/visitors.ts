@@ -7,7 +7,7 @@ import { LRUCache } from 'lru-cache'
 import type * as z from 'zod'
 import { safeJson } from '@/core/readers/json'
 import type { Send } from '@/kinds/actions'
-import { callerOf, peerHeader } from '../api/caller'
+import { callerOf } from '../api/caller'
 import { openHeaders, sendJson } from '../delivery/files'
 import { env } from '../env'
 import { answersByKind } from './all'
@@ -15,7 +15,7 @@ import type { Answers, Visit, WidgetFacts } from './answers'
 import { readEnvelope } from './body'
 import { keepOnce, keptBefore } from './keeping'
 import { createLimits } from './limits'
-import { describe, VisitorError } from './problems'
+import { describe, VisitorError, type Refusal } from './problems'
 import { newTicket, suspicionOf } from './tickets'
 import { widgetFacts } from './widgetFacts'
 
@@ -32,9 +32,12 @@ const limits = createLimits()
 const counted = new LRUCache<string, true>({ max: 100_000, ttl: 3_600_000 })
 const nobody: Pick<Answers, 'actions' | 'handlers'> = { actions: {}, handlers: {} }
 
-async function answer(request: IncomingMessage, widget: WidgetFacts, name: string): Promise<unknown> {
-  const peer = peerOf(request)
-  limits.takeHere(peer, most.requestsPerMinute)
+async function answer(
+  request: IncomingMessage,
+  widget: WidgetFacts,
+  name: string,
+  peer: string,
+): Promise<unknown> {
   if (name === 'ticket' && request.method === 'GET') return newTicket(widget.ref)
   const { actions, handlers } = answersByKind[widget.kind] ?? nobody
   const action = Object.hasOwn(actions, name) ? actions[name]! : undefined
@@ -83,24 +86,43 @@ export async function answerVisitor(
   [, ref = '', name = '']: RegExpExecArray,
 ): Promise<void> {
   if (request.method === 'OPTIONS') return void response.writeHead(204, leave).end()
+  const peer = peerOf(request)
+  const retryAfter = limits.takeHere(peer, most.requestsPerMinute)
   let widget: WidgetFacts | undefined
   try {
     widget = await widgetFacts(ref)
+    // Sent without being thrown: a flood is answered here, and the stack of an error costs more than the answer.
+    if (retryAfter > 0)
+      return sendProblem(request, response, { code: 'too_often', facts: { retryAfter } }, widget)
     if (!widget) throw new VisitorError('no_such_widget')
-    sendJson(response, 200, (await answer(request, widget, name)) as object, noStore)
+    sendJson(response, 200, (await answer(request, widget, name, peer)) as object, noStore)
   } catch (error) {
     // Delivery answers every other error with 503 or 500, so that the door tries again.
     if (!(error instanceof VisitorError)) throw error
-    const problem = describe(error, widget?.locale ?? 'en')
-    sendJson(response, problem.status, problem, {
-      ...noStore,
-      'Content-Type': 'application/problem+json; charset=utf-8',
-      ...(problem.retryAfter ? { 'Retry-After': String(problem.retryAfter) } : {}),
-      // The rest of a body that nobody wants is not waited for.
-      ...(request.method === 'POST' && !request.readableEnded ? { Connection: 'close' } : {}),
-    })
+    sendProblem(request, response, error, widget)
   }
 }
+
+function sendProblem(
+  request: IncomingMessage,
+  response: ServerResponse,
+  refusal: Refusal,
+  widget: WidgetFacts | undefined,
+): void {
+  const problem = describe(refusal, widget?.locale ?? 'en')
+  sendJson(response, problem.status, problem, {
+    ...noStore,
+    'Content-Type': 'application/problem+json; charset=utf-8',
+    ...(problem.retryAfter ? { 'Retry-After': String(problem.retryAfter) } : {}),
+    ...(isCheaplyDrained(request) ? {} : { Connection: 'close' }),
+  })
+  request.resume()
+}
+
+/** What is left of a small body is thrown away. A new connection costs more than that, and a large body is not waited for. */
+const isCheaplyDrained = ({ headers, readableEnded }: IncomingMessage) =>
+  readableEnded ||
+  (!headers['transfer-encoding'] && Number(headers['content-length'] ?? 0) <= usual.maxBodyKb * 1024)
 
 const noStore = { 'Cache-Control': 'no-store' } as const
 /** For scripts that send JSON as such; the embed's door needs no leave. */
@@ -114,9 +136,7 @@ const leave = {
 /** The visitor's address; behind as many proxies as are listed, what they say. */
 function peerOf({ headers, socket }: IncomingMessage): string {
   const forwarded = headers['x-forwarded-for']
-  const told = new Headers({ [peerHeader]: socket.remoteAddress ?? '' })
-  if (forwarded) told.set('x-forwarded-for', String(forwarded))
-  return callerOf(told, env().YIMBLE_DELIVERY_PROXIES)
+  return callerOf(String(forwarded ?? ''), socket.remoteAddress, env().YIMBLE_DELIVERY_PROXIES)
 }
 
 function fitting(schema: z.ZodType, value: unknown): unknown {

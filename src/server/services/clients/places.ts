@@ -9,6 +9,7 @@ import type { Item } from '@/core/items/item'
 import { readNumber } from '@/core/readers/columnValues'
 import { csvRows } from '@/core/readers/csvRows'
 import { problem, ProblemError } from '@/core/problems'
+import { escapeLike } from '../../db/escapeLike'
 import { db, inTransaction } from '../../db/db'
 import { demand, type Actor } from '../access/actor'
 import { clientRow } from './clientRow'
@@ -118,7 +119,7 @@ export async function findPlaces(actor: Actor, clientId: string, written: string
        (i.facts -> 'location' ->> 'longitude')::float8 as longitude, 'catalogue' as "from"
      from items i join sources s on s.id = i.source_id where s.client_id = $1 and i.gone_at is null and i.facts ->> 'type' = 'Place'
        and i.facts -> 'location' ->> 'latitude' is not null and i.facts ->> 'name' ilike $2 order by 2 limit ${mostHits}`,
-    { bind: [client.id, `%${written.trim().replace(/[\\%_]/g, '\\$&')}%`], type: QueryTypes.SELECT },
+    { bind: [client.id, `%${escapeLike(written)}%`], type: QueryTypes.SELECT },
   )
   const listed = await db().sequelize.query<PlaceHitShape>(
     `select code, name, latitude, longitude, 'table' as "from" from places

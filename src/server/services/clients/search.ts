@@ -2,6 +2,7 @@
 import { QueryTypes } from 'sequelize'
 import type { FoundShape } from '@/core/api/shapes'
 import { db } from '../../db/db'
+import { escapeLike } from '../../db/escapeLike'
 import type { Actor } from '../access/actor'
 
 const mostEach = 8
@@ -13,7 +14,7 @@ export async function search(actor: Actor, written: string): Promise<FoundShape[
     .split(/\s+/)
     .filter(Boolean)
     .slice(0, mostWords)
-    .map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
+    .map((word) => `%${escapeLike(word)}%`)
   return db().sequelize.query<FoundShape>(
     `(select 'client' as type, c.id, c.name, c.name as client, c.id as "clientId" from clients c where c.agency_id = $1 and c.name ilike all($2::text[]) order by c.name ilike $3 desc, c.name limit ${mostEach})
      union all

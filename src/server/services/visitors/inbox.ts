@@ -2,6 +2,7 @@
 import { QueryTypes } from 'sequelize'
 import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
 import { db, inTransaction } from '../../db/db'
+import { escapeLike } from '../../db/escapeLike'
 import type { Submission } from '../../db/models/submission'
 import { answersByKind } from '../../visitors/all'
 import { widgetFactsById } from '../../visitors/widgetFacts'
@@ -50,8 +51,6 @@ export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxS
     counts: Object.fromEntries(counts.map(({ state, count }) => [state, count])),
   }
 }
-
-const escapeLike = (words: string) => words.trim().replace(/[\\%_]/g, '\\$&')
 
 /** Within the agency. @throws ProblemError `missing` */
 export async function getSubmission(actor: Actor, id: string): Promise<SubmissionShape> {

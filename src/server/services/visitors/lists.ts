@@ -1,5 +1,5 @@
 /** Lists of a client that people sign up to. */
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, UniqueConstraintError } from 'sequelize'
 import type { ListShape, SubscriberShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
 import { db } from '../../db/db'
@@ -41,7 +41,7 @@ export async function createList(actor: Actor, clientId: string, name: string): 
     const { id } = await db().List.create({ agencyId: actor.agencyId, clientId: client.id, name })
     return await getList(actor, id)
   } catch (error) {
-    if ((error as Error).name === 'SequelizeUniqueConstraintError')
+    if (error instanceof UniqueConstraintError)
       throw new ProblemError(problem('list_named', { name }))
     throw error
   }

@@ -1,5 +1,5 @@
 /** Addresses in words of widgets' own pages: one each, unique over all agencies, since all share delivery. */
-import { Op } from 'sequelize'
+import { Op, UniqueConstraintError } from 'sequelize'
 import type { AddressShape } from '@/core/api/shapes'
 import { addressesLike } from '@/core/snippet/address'
 import { problem, ProblemError } from '@/core/problems'
@@ -46,7 +46,7 @@ export async function setAddress(actor: Actor, widgetId: string, address: string
   try {
     await row.update({ address, updatedAt: new Date() })
   } catch (error) {
-    if ((error as Error).name === 'SequelizeUniqueConstraintError') throw refuse() // somebody was quicker
+    if (error instanceof UniqueConstraintError) throw refuse() // somebody was quicker
     throw error
   }
 }
