@@ -1,0 +1,113 @@
+/** The same rules as `answers.ts`, as a Zod schema: what the server checks. */
+import * as z from 'zod'
+import {
+  askedOf,
+  dayPattern,
+  emailPattern,
+  isDay,
+  numberOf,
+  numberPattern,
+  patternLike,
+  telephonePattern,
+  type Answers,
+} from './answers'
+import { mostAnswer, type PublicForm, type Question } from './form'
+
+/** What may come at all, before a form is looked at. Its largest form has 1,200 questions. */
+export const answersShape = z.record(
+  z.string().max(20),
+  z.union([z.string().max(mostAnswer), z.array(z.string().max(200)).max(100)]),
+)
+
+/** @returns a schema that gives answers without spaces around them, and without those that were not asked for */
+export const answersSchema = (form: PublicForm, today: string): z.ZodType<Answers> =>
+  answersShape.transform((answers, context) => {
+    const asked = askedOf(form, answers)
+    const shape = Object.fromEntries(asked.map((question) => [question.id, ofQuestion(question, today)]))
+    const parsed = z.object(shape).safeParse(answers)
+    if (parsed.success) return withoutEmpty(parsed.data)
+    for (const { path, message } of parsed.error.issues)
+      context.addIssue({ code: 'custom', path: path.slice(0, 1), message })
+    return z.NEVER
+  })
+
+const withoutEmpty = (answers: Record<string, string | readonly string[] | undefined>): Answers =>
+  Object.fromEntries(
+    Object.entries(answers).filter(
+      (entry): entry is [string, string | readonly string[]] => entry[1] !== undefined && entry[1].length > 0,
+    ),
+  )
+
+/** A list of one word is that word; empty words are no answer. */
+const asWord = (value: unknown) => {
+  const words = asWords(value)
+  return words.length > 1 ? words : words[0]
+}
+const asWords = (value: unknown): string[] =>
+  (Array.isArray(value) ? value : [value])
+    .filter((one): one is string => typeof one === 'string')
+    .map((one) => one.trim())
+    .filter(Boolean)
+
+function ofQuestion(question: Question, today: string): z.ZodType<string | readonly string[] | undefined> {
+  if (question.type === 'several') {
+    const most = question.atMost ?? question.options.length
+    const list = z
+      .array(z.enum(question.options))
+      .max(most)
+      .min(question.isRequired ? 1 : 0)
+    return z.preprocess(asWords, list)
+  }
+  const word = wordOf(question, today)
+  return z.preprocess(asWord, question.isRequired ? word : word.optional())
+}
+
+function wordOf(question: Question, today: string): z.ZodType<string> {
+  switch (question.type) {
+    case 'short': {
+      const word = z.string().max(question.most)
+      return question.like ? word.regex(patternLike(question.like)) : word
+    }
+    case 'long':
+      return z.string().max(question.most)
+    case 'one':
+    case 'list':
+      return z.enum(question.options)
+    case 'number': {
+      const { least, greatest, isWhole } = question
+      return z
+        .string()
+        .regex(numberPattern)
+        .refine((text) => !isWhole || Number.isInteger(numberOf(text)))
+        .refine((text) => least === null || numberOf(text) >= least)
+        .refine((text) => greatest === null || numberOf(text) <= greatest)
+    }
+    case 'date': {
+      const [from, to] = [question.earliest, question.latest].map((day) => (day === 'today' ? today : day))
+      return z
+        .string()
+        .regex(dayPattern)
+        .refine(isDay)
+        .refine((day) => !from || day >= from)
+        .refine((day) => !to || day <= to)
+    }
+    case 'telephone':
+      return z
+        .string()
+        .regex(telephonePattern)
+        .refine((text) => (text.match(/\d/g) ?? []).length >= 5)
+    case 'email':
+      return z.string().max(254).regex(emailPattern)
+    case 'address':
+    case 'hidden':
+      return z.string().max(500)
+    case 'rating':
+      return z
+        .string()
+        .refine((text) => /^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= question.of)
+    case 'consent':
+      return z.literal('yes')
+    case 'several':
+      throw new Error('choices of several have a schema of their own')
+  }
+}
