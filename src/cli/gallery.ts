@@ -89,7 +89,14 @@ async function writePage(
 ): Promise<GalleryPage> {
   const name = [kind.id, point.id, sample.id, direction.id, font].join('-')
   const settings: Settings = { ...defaultsOf(kind.fields), ...point.settings, 'look.font': font }
-  const input: RenderInput = { kind: kind.id, settings, brand: plainBrand, decisions: noDecisions }
+  const { objects } = sample
+  const input: RenderInput = {
+    kind: kind.id,
+    settings,
+    brand: plainBrand,
+    decisions: noDecisions,
+    ...(objects ? { objects } : {}),
+  }
   const context = {
     now: Date.parse('2026-04-01T00:00:00Z'),
     locale: direction.locale,

@@ -360,6 +360,7 @@ export async function seed(standinsPort: number): Promise<void> {
     vets,
     vetsInArabic,
     page: vetsSite.pages[0]!,
+    askPage: await addPage(designer, vetsSite.id, { address: `${site(4)}/ask` }),
     arabicPage: arabicSite.pages[0]!,
     live,
   })

@@ -1,9 +1,11 @@
 /** The vets of the demo: the people of one practice, in two languages. */
-import type { PageShape } from '@/core/api/shapes'
+import type { FormShape, PageShape } from '@/core/api/shapes'
+import { formSchema } from '@/core/forms/shape'
 import type { Actor } from '../server/services/access/actor'
 import { addKey } from '../server/services/sources/connections'
 import { addConnected } from '../server/services/sources/sources'
 import { peopleKey } from './seedData'
+import { createForm, publishForm, saveForm } from '../server/services/visitors/forms'
 import type { Live } from './seedTools'
 
 export interface Vets {
@@ -11,8 +13,58 @@ export interface Vets {
   readonly vets: string
   readonly vetsInArabic: string
   readonly page: PageShape
+  readonly askPage: PageShape
   readonly arabicPage: PageShape
   readonly live: (facts: Live) => Promise<void>
+}
+
+/** One form, in two widgets. */
+async function seedForm(designer: Actor, client: string): Promise<FormShape> {
+  const { id, revision } = await createForm(designer, client, { name: 'Questions', from: 'question' })
+  const form = formSchema.parse({
+    mailTo: ['nurses@juniper-lane.example'],
+    pages: [
+      {
+        id: 'p1',
+        entries: [
+          { id: 'subject', type: 'short', label: 'What is it about?', isRequired: true, most: 120 },
+          {
+            id: 'beast',
+            type: 'one',
+            label: 'Who is it about?',
+            options: ['A dog', 'A cat', 'A rabbit or smaller', 'A hen or another bird'],
+          },
+          {
+            id: 'eating',
+            type: 'list',
+            label: 'When did the cat last eat?',
+            options: ['Today', 'Yesterday', 'The day before, or longer ago'],
+            when: { of: 'beast', is: ['A cat'] },
+          },
+          { id: 'more', type: 'long', label: 'Tell us more', lines: 3 },
+          {
+            id: 'name',
+            type: 'short',
+            about: 'person',
+            label: 'Your name',
+            isRequired: true,
+            isHalf: true,
+            most: 80,
+          },
+          {
+            id: 'mail',
+            type: 'email',
+            about: 'person',
+            label: 'Where the answer goes',
+            isRequired: true,
+            isHalf: true,
+          },
+        ],
+      },
+    ],
+  })
+  await saveForm(designer, id, revision, form)
+  return publishForm(designer, id, revision + 1)
 }
 
 export async function seedVets({
@@ -20,6 +72,7 @@ export async function seedVets({
   vets,
   vetsInArabic,
   page,
+  askPage,
   arabicPage,
   live,
 }: Vets): Promise<void> {
@@ -70,6 +123,46 @@ export async function seedVets({
       'button.at': 'edge-end',
       'contact.email': true,
       'facts.summary': '0',
+    },
+  })
+  const question = await seedForm(designer, vets)
+  await live({
+    client: vets,
+    kind: 'questions',
+    name: 'Ask the practice',
+    from: 'dialog',
+    page,
+    slot: 'ask',
+    form: 'element',
+    standin: 4,
+    widths: [350, 720, 1120],
+    settings: {
+      form: question.id,
+      'opening.title': 'Ask the practice',
+      'button.words': 'Ask the practice',
+      'form.intro': 'A nurse answers by mail, on weekdays within the day.',
+      'form.aside': 'Urgent? Ring 01632 960 118, day and night.',
+      'form.send': 'Send the question',
+      'form.after': 'A nurse reads it before the morning round and writes back.',
+      'look.font': 'brand',
+    },
+  })
+  await live({
+    client: vets,
+    kind: 'questions',
+    name: 'The page to ask on',
+    from: 'page',
+    page: askPage,
+    slot: 'question',
+    form: 'element',
+    standin: 4,
+    widths: [350, 720, 1120],
+    settings: {
+      form: question.id,
+      'heading.text': 'Ask the practice',
+      'form.aside': 'Urgent? Ring 01632 960 118, day and night.',
+      'form.send': 'Send the question',
+      'look.font': 'brand',
     },
   })
   const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)

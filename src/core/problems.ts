@@ -90,6 +90,16 @@ export const catalogue = {
     'Name taken',
     (f) => `This client has a list “${f.name}” already. Take another name.`,
   ),
+  form_named: entry(
+    409,
+    'Name taken',
+    (f) => `This client has a form “${f.name}” already. Take another name.`,
+  ),
+  form_used: entry(
+    409,
+    'Form in use',
+    (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another form there first.`,
+  ),
   address_taken: entry(
     409,
     'Address taken',

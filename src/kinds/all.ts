@@ -6,6 +6,7 @@ import { pictureProducts } from './pictureProducts/kind'
 import { pictures } from './pictures/kind'
 import { posts } from './posts/kind'
 import { profile } from './profile/kind'
+import { questions } from './questions/kind'
 import { reviews } from './reviews/kind'
 import { signup } from './signup/kind'
 import { team } from './team/kind'
@@ -22,6 +23,7 @@ export const kinds: readonly Kind[] = [
   works,
   community,
   signup,
+  questions,
 ]
 
 const byId = new Map<string, Kind>()

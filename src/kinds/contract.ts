@@ -83,7 +83,11 @@ export const items = (types: readonly ItemType[]): Role<readonly Item[]> => ({
 })
 
 /** One object of the client's, which its own room looks after: a list that people sign up to. */
-export const objectFor = (object: string, label: string, lacking: string): Role<object> => ({
+export const objectFor = <T extends object = object>(
+  object: string,
+  label: string,
+  lacking: string,
+): Role<T> => ({
   takes: { object },
   several: false,
   label,

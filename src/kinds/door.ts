@@ -16,6 +16,8 @@ export interface Door<A extends Actions = Actions, W extends string = string> {
   ): Promise<Answer<GivenBy<A[N]>>>
   /** What was being sent when the page was left, so that an island can go on waiting for its answer. */
   pending<N extends NamesOf<A, 'send'>>(name: N): TakenBy<A[N]> | undefined
+  /** Such as `2026-11-27`, by the visitor's own calendar. */
+  today(): string
   /** What was typed, kept in the tab so that it survives a reload. */
   readonly typed: { get(): Readonly<Record<string, string>>; set(values: Record<string, string>): void }
   /** The kind's words, and those of the door. */

@@ -24,6 +24,8 @@ export interface RenderInput {
   readonly settings: Settings
   readonly brand: Brand
   readonly decisions: Decisions
+  /** The client's objects that were chosen, by role; the kind's example stands for one that is not there. */
+  readonly objects?: Readonly<Record<string, object>>
 }
 
 /** `height` px are enough from a container width of `from` px up to the next entry. */
@@ -123,7 +125,7 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
   const accepted = given.filter((item) => types.includes(item.type) && !item.isPage)
   const rules = kind.rules?.(values, input.decisions) ?? []
   const sifted = sift(accepted, rules, context.now, context.offsetAt)
-  const roles = { sources: sifted.shown }
+  const roles = { ...kind.example.given, ...input.objects, sources: sifted.shown }
   const model = kind.model(roles, values, context)
   const until = Math.min(sifted.validUntil, kind.until?.(roles, values, context) ?? Infinity)
   const products = (item: Item) => (item.mentions ?? []).slice(0, Number(values['products.limit'] ?? 0))

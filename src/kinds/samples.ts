@@ -2,6 +2,7 @@
  * Items that kinds are tried with, beside their own examples: the longest and the shortest, none and hundreds, other
  * scripts, missing pictures. The gallery and the contract tests show each kind with all of them.
  */
+import { formSchema } from '../core/forms/shape'
 import type { Item } from '../core/items/item'
 import { exampleItemsOf, typesOf, type Kind } from './contract'
 
@@ -56,13 +57,59 @@ export interface Sample {
   readonly id: string
   readonly label: string
   readonly items: readonly Item[]
+  /** Objects of the client's, by role, where the kind's example would not do. */
+  readonly objects?: Readonly<Record<string, object>>
 }
 
-/** Kinds that show no entries have their example only. */
+/** Kinds that show no entries have their example, and extreme objects where they take such. */
 export const samplesOf = (kind: Kind): readonly Sample[] => [
   { id: 'example', label: 'Its example', items: exampleItemsOf(kind) },
   ...(typesOf(kind).length > 0 ? manySamples(kind) : []),
+  ...extremeObjects(kind),
 ]
+
+const extremeObjects = ({ intake }: Kind): readonly Sample[] =>
+  Object.entries(intake).flatMap(([role, { takes }]) =>
+    'object' in takes && takes.object === 'form'
+      ? [{ id: 'extreme', label: 'Extreme contents', items: [], objects: { [role]: extremeForm } }]
+      : [],
+  )
+
+/** Every kind of answer, with words that try a layout. */
+const extremeForm = {
+  release: 1,
+  form: formSchema.parse({
+    pages: [
+      {
+        id: 'p1',
+        title: long,
+        entries: [
+          { id: 'a', type: 'short', label: long.repeat(3), hint: long.repeat(2), isRequired: true },
+          { id: 'b', type: 'long', label: compound, hint: compound, lines: 6 },
+          { id: 'c', type: 'one', label: long, options: [long, compound, 'A'] },
+          {
+            id: 'd',
+            type: 'several',
+            label: 'يوم مفتوح في الورشة',
+            options: ['粘土を水で練り、二日寝かせる。'.repeat(4), 'B'],
+          },
+          { id: 'e', type: 'list', label: 'x'.repeat(300), options: [long.repeat(1), 'C'], isHalf: true },
+          { id: 'f', type: 'number', label: 'A', isHalf: true, hint: long },
+          { id: 'g', type: 'date', label: 'B', isHalf: true },
+          { id: 'h', type: 'text', words: `${long.repeat(5)}\n\n${compound}` },
+          { id: 'i', type: 'telephone', label: 'C', isHalf: true },
+          { id: 'j', type: 'email', label: 'D', isHalf: true },
+          { id: 'k', type: 'address', label: 'E' },
+          { id: 'l', type: 'rating', label: 'Tea 🫖, cake 🍰 and a kiln 🔥🔥🔥', of: 10 },
+          { id: 'm', type: 'consent', label: long.repeat(3), hint: long, isRequired: true },
+          { id: 'n', type: 'hidden', label: 'F', from: 'title' },
+          { id: 'o', type: 'short', label: long, when: { of: 'a', is: [] } },
+        ],
+      },
+      { id: 'p2', entries: [{ id: 'z', type: 'short', label: 'G' }] },
+    ],
+  }),
+}
 
 const manySamples = (kind: Kind): readonly Sample[] => [
   { id: 'extreme', label: 'Extreme contents', items: extremeItems(kind) },

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import { Parser } from 'htmlparser2'
 import { plainBrand } from '../core/design/brand'
 import { averageStars } from '../core/items/average'
+import { formSchema } from '../core/forms/shape'
 import type { Item } from '../core/items/item'
 import { spoken, type Counting, type Phrase } from '../core/locale/phrase'
 import { noDecisions } from '../core/rules/fields'
@@ -33,6 +34,25 @@ const itemOf = (kind: Kind, at: number): Item => ({
   openingHours: ['Mo-Su 09:00-17:00'],
   mentions: [{ id: 'a', name: own, url: 'https://1.1/' }],
 })
+
+/** A form whose own words are of such letters, too. */
+const ownForm = {
+  release: 1,
+  form: formSchema.parse({
+    pages: [
+      {
+        id: 'p1',
+        title: own,
+        entries: [
+          { id: 'a', type: 'short', label: own, hint: own },
+          { id: 'b', type: 'list', label: own, options: [own] },
+          { id: 'c', type: 'rating', label: own, isRequired: true },
+        ],
+      },
+      { id: 'p2', entries: [{ id: 'd', type: 'short', label: own }] },
+    ],
+  }),
+}
 
 /** Everything switched on, and texts as the kind says them. */
 const everything = ({ fields }: Kind): Settings => ({
@@ -66,12 +86,13 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
   const allSaid = (locale: string) =>
     all.flatMap((layout) =>
       ['line', 'large'].flatMap((form) => {
+        const objects: Record<string, object> = 'form' in kind.intake ? { form: ownForm } : {}
         const settings = {
           ...everything(kind),
           ...(layout ? { layout } : {}),
           ...('average.form' in kind.fields ? { 'average.form': form } : {}),
         }
-        const input = { kind: id, settings, brand: plainBrand, decisions: noDecisions }
+        const input = { kind: id, settings, brand: plainBrand, decisions: noDecisions, objects }
         const items = [0, 1, 2, 3].map((at) => itemOf(kind, at))
         const context = {
           now: 0,

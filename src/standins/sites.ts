@@ -42,11 +42,17 @@ const juniper: StandinSite = {
     { id: 'portraits', label: 'The practice' },
     { id: 'directory', label: 'Everybody' },
     { id: 'edge', label: 'End of the page' },
+    { id: 'ask', label: 'End of the page, once more' },
+    { id: 'question', label: 'Page to ask on' },
     { id: 'portraits-ar', label: 'The practice, in Arabic' },
     { id: 'reviews-ar', label: 'Reviews, in Arabic' },
   ],
   save: (snippet) => snippet,
-  pages: { '/': pageFrom('juniper/home.html'), '/ar': pageFrom('juniper/ar.html') },
+  pages: {
+    '/': pageFrom('juniper/home.html'),
+    '/ask': pageFrom('juniper/ask.html'),
+    '/ar': pageFrom('juniper/ar.html'),
+  },
   files: filesOf('juniper'),
 }
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { askedOf, faultsIn, patternLike, type Answers } from './answers'
-import { formSchema, publicOf, stepsOf, type Entry, type PublicForm } from './form'
+import { publicOf, stepsOf, type Entry, type PublicForm } from './form'
+import { formSchema } from './shape'
 import { answersSchema } from './schema'
 
 const today = '2026-11-27'

@@ -11,7 +11,8 @@ import {
   telephonePattern,
   type Answers,
 } from './answers'
-import { mostAnswer, type PublicForm, type Question } from './form'
+import type { PublicForm, Question } from './form'
+import { mostAnswer } from './shape'
 
 /** What may come at all, before a form is looked at. Its largest form has 1,200 questions. */
 export const answersShape = z.record(

@@ -67,6 +67,7 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
       }
     },
     pending: (name) => kept.get<Unsent>(`send:${name}`)?.body as never,
+    today: () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
     typed: {
       get: () => kept.get('typed') ?? {},
       set: (values) => kept.set('typed', Object.keys(values).length > 0 ? values : undefined),

@@ -1,5 +1,6 @@
 /** What the sign-up says: words that its fields name, which a designer can change, and words of its program. */
 import type { Phrase } from '../../core/locale/phrase'
+import { formWords } from '../formWords'
 
 export const fieldWords = {
   ask: {
@@ -101,18 +102,7 @@ export const fieldWords = {
 } satisfies Record<string, Phrase>
 
 export const islandWords = {
-  addressNeeded: {
-    en: 'Type an address such as name@post.example.',
-    cy: 'Teipiwch gyfeiriad fel enw@post.example.',
-    de: 'Bitte eine Adresse wie name@post.example eingeben.',
-    es: 'Escriba una dirección como nombre@post.example.',
-    fr: 'Écrivez une adresse comme nom@post.example.',
-    it: 'Scriva un indirizzo come nome@post.example.',
-    nl: 'Vul een adres in zoals naam@post.example.',
-    pl: 'Wpisz adres taki jak nazwa@post.example.',
-    pt: 'Escreva um endereço como nome@post.example.',
-    ar: 'اكتب عنوانًا مثل name@post.example.',
-  },
+  ...formWords,
   consentNeeded: {
     en: 'Tick this so that we may write to you.',
     cy: 'Ticiwch hwn fel y cawn ysgrifennu atoch.',
@@ -124,18 +114,6 @@ export const islandWords = {
     pl: 'Zaznacz, abyśmy mogli do Ciebie pisać.',
     pt: 'Assinale para lhe podermos escrever.',
     ar: 'ضع علامة هنا كي نتمكن من مراسلتك.',
-  },
-  sending: {
-    en: 'Sending …',
-    cy: 'Yn anfon …',
-    de: 'Wird gesendet …',
-    es: 'Enviando…',
-    fr: 'Envoi…',
-    it: 'Invio in corso…',
-    nl: 'Versturen …',
-    pl: 'Wysyłanie…',
-    pt: 'A enviar…',
-    ar: 'جارٍ الإرسال…',
   },
 } satisfies Record<string, Phrase>
 

@@ -27,6 +27,7 @@ import { initRelease } from './models/release'
 import { initDecision } from './models/decision'
 import { initArtifactRow } from './models/artifactRow'
 import { initSighting } from './models/sighting'
+import { initFormRow } from './models/form'
 import { initList } from './models/list'
 import { initSubmission } from './models/submission'
 import { initSubscriber } from './models/subscriber'
@@ -64,6 +65,7 @@ function connect() {
     ArtifactRow: initArtifactRow(sequelize),
     Sighting: initSighting(sequelize),
     Submission: initSubmission(sequelize),
+    FormRow: initFormRow(sequelize),
     List: initList(sequelize),
     Subscriber: initSubscriber(sequelize),
   }

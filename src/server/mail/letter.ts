@@ -9,6 +9,8 @@ export interface Letter {
   readonly subject: string
   readonly text: string
   readonly html: string
+  /** Where an answer goes, if not to the sender. */
+  readonly replyTo?: string
   readonly headers?: Readonly<Record<string, string>>
 }
 
@@ -28,7 +30,7 @@ export function writeLetter({
   button,
 }: Written): Pick<Letter, 'subject' | 'text' | 'html'> {
   const text = [first, ...(button ? [`${button.words}:\n${button.url}`] : []), ...rest].join('\n\n')
-  const paragraph = (words: string) => `<p>${escapeUTF8(words)}</p>`
+  const paragraph = (words: string) => `<p>${escapeUTF8(words).replaceAll('\n', '<br>')}</p>`
   const link = button
     ? `<p><a href="${escapeUTF8(button.url)}" style="display:inline-block;padding:12px 20px;background:#1e3d33;color:#ffffff;text-decoration:none;border-radius:4px">${escapeUTF8(button.words)}</a></p>`
     : ''

@@ -23,13 +23,14 @@ function transporter(): Transporter {
 }
 
 /** @throws Error when it may be tried again; what is refused for good is logged and given up */
-export async function sendLetter({ fromName, to, headers, ...words }: Letter): Promise<void> {
+export async function sendLetter({ fromName, to, headers, replyTo, ...words }: Letter): Promise<void> {
   if (!plainAddress.test(to)) return void log.warn('a mail has no address that can be written to')
   try {
     await transporter().sendMail({
       ...words,
       from: { name: fromName, address: env().YIMBLE_MAIL_FROM },
       to: { name: '', address: to },
+      ...(replyTo && plainAddress.test(replyTo) ? { replyTo: { name: '', address: replyTo } } : {}),
       headers: { 'auto-submitted': 'auto-generated', ...headers },
       disableFileAccess: true,
       disableUrlAccess: true,

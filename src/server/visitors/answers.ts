@@ -27,8 +27,28 @@ export interface Visit {
    * lost; a handler then does nothing further. It is called again without a suspicion when somebody says that it is no junk.
    */
   readonly suspicion: string | undefined
-  /** The transaction that keeps the submission; undefined for a read, which keeps nothing. */
-  readonly transaction: Transaction | undefined
+  /** Undefined for a read, which keeps nothing. */
+  readonly kept: KeptVisit | undefined
+}
+
+/** The submission of a visit, and the transaction that keeps it. */
+export interface KeptVisit {
+  readonly transaction: Transaction
+  readonly submissionId: string
+  readonly tale: Tale
+}
+
+/** One answer as it was asked, in the words that the visitor read. */
+export interface Told {
+  readonly label: string
+  readonly value: string
+  /** About the matter, or about the person. */
+  readonly about: 'matter' | 'person'
+}
+export interface Tale {
+  readonly told: readonly Told[]
+  /** Where an answer goes: their address, in small letters. */
+  readonly sender: string | undefined
 }
 
 type Handler<A extends Ask | Send> = (
@@ -40,8 +60,8 @@ type Handler<A extends Ask | Send> = (
 export interface Answers {
   readonly actions: Actions
   readonly handlers: Readonly<Record<string, Handler<Ask | Send>>>
-  /** What was sent, as it was asked, for the inbox. */
-  tell(body: Readonly<Record<string, unknown>>): { readonly label: string; readonly value: string }[]
+  /** What was sent, as it was asked: kept with it, since questions change. @throws VisitorError when it does not fit */
+  tell(body: Readonly<Record<string, unknown>>, widget: WidgetFacts): Promise<Tale>
 }
 
 /** Handlers for a kind's actions; one that is missing or gives something else is an error on its line. */

@@ -5,7 +5,7 @@
 import { createHash } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import { db, inTransaction } from '../db/db'
-import type { Visit, WidgetFacts } from './answers'
+import type { Tale, Visit, WidgetFacts } from './answers'
 import { VisitorError } from './problems'
 
 const hashOf = (body: unknown): string =>
@@ -31,6 +31,7 @@ interface Sent {
   readonly body: object
   readonly page: string
   readonly suspicion: string | undefined
+  readonly tale: Tale
 }
 
 /**
@@ -38,14 +39,14 @@ interface Sent {
  * @throws VisitorError `key_taken` when the key came with another body before
  */
 export async function keepOnce(sent: Sent, run: (visit: Visit) => Promise<unknown>): Promise<unknown> {
-  const { widget, action, key, body, page, suspicion } = sent
+  const { widget, action, key, body, page, suspicion, tale } = sent
   const hash = hashOf(body)
   const answer = await inTransaction(async (transaction) => {
     // Whatever the database is set to: what is acknowledged is written, though the server be killed in the next moment.
     await db().sequelize.query('set local synchronous_commit to on', { transaction })
     const [row] = await db().sequelize.query<{ id: string }>(
-      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk)
-       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10) on conflict (widget_id, key) do nothing returning id`,
+      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk, told, sender)
+       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10, $11::jsonb, $12) on conflict (widget_id, key) do nothing returning id`,
       {
         bind: [
           widget.agencyId,
@@ -58,13 +59,16 @@ export async function keepOnce(sent: Sent, run: (visit: Visit) => Promise<unknow
           JSON.stringify(body),
           page,
           suspicion ?? null,
+          JSON.stringify(tale.told),
+          tale.sender ?? null,
         ],
         type: QueryTypes.SELECT,
         transaction,
       },
     )
     if (!row) return undefined
-    const given = await run({ widget, page, suspicion, transaction })
+    const kept = { transaction, submissionId: row.id, tale }
+    const given = await run({ widget, page, suspicion, kept })
     await db().sequelize.query('update submissions set answer = $2::jsonb where id = $1', {
       bind: [row.id, JSON.stringify(given)],
       transaction,

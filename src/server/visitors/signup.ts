@@ -5,15 +5,19 @@ import { answering } from './answers'
 
 export const signupAnswers = answering(signupActions)(
   {
-    async join({ email, consent }, { widget, page, suspicion, transaction }) {
+    async join({ email, consent }, { widget, page, suspicion, kept }) {
       const listId = String(widget.settings.list ?? '')
-      if (!suspicion && listId)
-        await askToConfirm({ listId, email: email.toLowerCase(), consent, page, widget }, transaction!)
+      if (!suspicion && listId && kept)
+        await askToConfirm({ listId, email: email.toLowerCase(), consent, page, widget }, kept.transaction)
       return { state: 'asked' }
     },
   },
-  ({ email, consent }) => [
-    { label: 'E-mail address', value: String(email) },
-    { label: 'Agreed to', value: String(consent) },
-  ],
+  ({ email, consent }) =>
+    Promise.resolve({
+      told: [
+        { label: 'E-mail address', value: String(email), about: 'person' },
+        { label: 'Agreed to', value: String(consent), about: 'matter' },
+      ],
+      sender: String(email).toLowerCase(),
+    }),
 )

@@ -30,7 +30,11 @@ const most = { requestsPerMinute: 120, sendsPerWidget: 600 } as const
 const limits = createLimits()
 /** Sends that have taken their share on this process. */
 const counted = new LRUCache<string, true>({ max: 100_000, ttl: 3_600_000 })
-const nobody: Pick<Answers, 'actions' | 'handlers'> = { actions: {}, handlers: {} }
+const nobody: Answers = {
+  actions: {},
+  handlers: {},
+  tell: () => Promise.resolve({ told: [], sender: undefined }),
+}
 
 async function answer(
   request: IncomingMessage,
@@ -39,14 +43,15 @@ async function answer(
   peer: string,
 ): Promise<unknown> {
   if (name === 'ticket' && request.method === 'GET') return newTicket(widget.ref)
-  const { actions, handlers } = answersByKind[widget.kind] ?? nobody
+  const answers = answersByKind[widget.kind] ?? nobody
+  const { actions, handlers } = answers
   const action = Object.hasOwn(actions, name) ? actions[name]! : undefined
   if (action?.verb !== (request.method === 'POST' ? 'send' : 'ask')) throw new VisitorError('not_this_way')
-  const handle = handlers[name]!
   const { searchParams: asked } = new URL(request.url ?? '/', 'http://x')
-  if (action.verb === 'send') return take(request, widget, name, action, asked.get('key') ?? '', peer, handle)
-  const visit: Visit = { widget, page: '', suspicion: undefined, transaction: undefined }
-  return handle(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
+  if (action.verb === 'send')
+    return take(request, widget, name, action, asked.get('key') ?? '', peer, answers)
+  const visit: Visit = { widget, page: '', suspicion: undefined, kept: undefined }
+  return handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
 }
 
 async function take(
@@ -56,7 +61,7 @@ async function take(
   action: Send,
   key: string,
   peer: string,
-  handle: Answers['handlers'][string],
+  { handlers, tell }: Pick<Answers, 'handlers' | 'tell'>,
 ): Promise<unknown> {
   if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
   // A try again is the same send, and costs no share of a limit; nor does one that comes while the first is under way.
@@ -76,8 +81,9 @@ async function take(
   const { body, page, ticket, trap } = await readEnvelope(request, mostBytes)
   const taken = fitting(action.takes, body) as object
   const suspicion = trap ? 'A field was filled in that people don’t see.' : suspicionOf(ticket, widget.ref)
-  const sent = { widget, action: name, key, body: taken, page: placeOf(page), suspicion }
-  return keepOnce(sent, (visit) => handle(taken, visit))
+  const tale = await tell(taken as Record<string, unknown>, widget)
+  const sent = { widget, action: name, key, body: taken, page: placeOf(page), suspicion, tale }
+  return keepOnce(sent, (visit) => handlers[name]!(taken, visit))
 }
 
 export async function answerVisitor(

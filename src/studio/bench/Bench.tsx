@@ -39,6 +39,7 @@ import { isRoomy, useFrameHeights } from './useFrameHeights'
 import { useKept } from './useKept'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
 import { OpenOrShut } from './OpenOrShut'
+import { useObjects } from './useObjects'
 import { usePlacing } from './usePlacing'
 import { usePublishing } from './usePublishing'
 import { useRender } from './useRender'
@@ -96,6 +97,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const takesItems = typesOf(kind).length > 0
   const chosen = chosenFor('sources', draft.settings)
   const { sources, items, put: putSource } = useSources(bench, chosen)
+  const objects = useObjects(kind, bench, draft.settings)
 
   // ── keys and picks ──
   const goTo = useCallback((next: Step) => {
@@ -158,9 +160,10 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
       timeZone: client.timeZone,
       assets: delivery,
       reviews,
+      objects,
       items,
     }),
-    [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, items],
+    [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, objects, items],
   )
   const { outcome, marks, failed, addFrame, order } = useRender(store, rest, onStage)
   useEffect(() => {

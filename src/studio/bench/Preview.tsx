@@ -32,6 +32,7 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
           .filter((one) => chosenFor('sources', widget.settings as Settings).includes(one.id))
           .flatMap((one) => one.reviews ?? []),
       ),
+      objects: bench.objects as Readonly<Record<string, object>>,
       items: bench.items as readonly Item[],
     }),
     [widget, client, bench, delivery],

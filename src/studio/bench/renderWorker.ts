@@ -22,6 +22,8 @@ export interface WorkerState {
   readonly timeZone: string
   readonly assets: string
   readonly reviews: Average | undefined
+  /** By role. */
+  readonly objects: Readonly<Record<string, object>>
   /** Sent when they have changed; left out otherwise. */
   readonly items?: readonly Item[]
 }

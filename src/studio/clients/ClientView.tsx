@@ -1,8 +1,16 @@
 'use client'
 /** One client: its widgets as live miniatures, its sources and their health, its sites. */
 import Link from 'next/link'
-import type { ClientShape, ListShape, SiteShape, SourceShape, WidgetShape } from '@/core/api/shapes'
+import type {
+  ClientShape,
+  FormShape,
+  ListShape,
+  SiteShape,
+  SourceShape,
+  WidgetShape,
+} from '@/core/api/shapes'
 import { colourRoles, type Brand } from '@/core/design/brand'
+import { questionsOf } from '@/core/forms/form'
 import { buttonClass } from '../parts/Button'
 import { TopLine } from '../parts/TopLine'
 import { Ago } from '../parts/Local'
@@ -18,10 +26,11 @@ export interface ClientViewProps {
   readonly sources: readonly SourceShape[]
   readonly sites: readonly SiteShape[]
   readonly lists: readonly ListShape[]
+  readonly forms: readonly FormShape[]
   readonly delivery: string
 }
 
-export function ClientView({ client, widgets, sources, sites, lists, delivery }: ClientViewProps) {
+export function ClientView({ client, widgets, sources, sites, lists, forms, delivery }: ClientViewProps) {
   return (
     <>
       <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name }]} />
@@ -90,6 +99,28 @@ export function ClientView({ client, widgets, sources, sites, lists, delivery }:
               </ul>
             )}
           </section>
+          {forms.length > 0 && (
+            <section aria-labelledby="forms" className="md:col-start-1">
+              <h2 id="forms" className="mb-2 text-lg">
+                Forms
+              </h2>
+              <ul className="divide-y divide-hair border-y border-hair">
+                {forms.map(({ id, name, live, widgets: having }) => (
+                  <li key={id}>
+                    <Link href={`/forms/${id}`} className="block px-1 py-2.5 hover:bg-wash">
+                      <span className="font-medium">{name}</span>
+                      <span className="block text-[13px] text-faint">
+                        {questionsOf(live).length} questions ·{' '}
+                        {having.length === 0
+                          ? 'in no widget yet'
+                          : `in ${having.map((one) => one.name).join(', ')}`}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           {lists.length > 0 && (
             <section aria-labelledby="lists" className="md:col-start-1">
               <h2 id="lists" className="mb-2 text-lg">

@@ -15,13 +15,15 @@ import { api, sentenceOf } from '../api'
 import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { InboxList } from './InboxList'
-import { folders, type FolderId, type Sorting } from './folders'
+import { folderOf, folders, type FolderId, type Sorting } from './folders'
 import { SubmissionView } from './SubmissionView'
 import { useInboxKeys } from './useInboxKeys'
 
 export interface InboxViewProps {
   /** What is new, as the page was asked for. */
   readonly first: InboxShape
+  /** The one that a link leads to. */
+  readonly asked: SubmissionShape | undefined
   readonly clients: readonly { readonly id: string; readonly name: string }[]
 }
 
@@ -36,12 +38,12 @@ export function InboxView(props: InboxViewProps) {
   )
 }
 
-function Inbox({ first, clients }: InboxViewProps) {
+function Inbox({ first, asked, clients }: InboxViewProps) {
   const queries = useQueryClient()
-  const [folder, setFolder] = useState<FolderId>('new')
+  const [folder, setFolder] = useState<FolderId>(asked ? folderOf(asked) : 'new')
   const [clientId, setClientId] = useState('')
   const [written, setWritten] = useState('')
-  const [at, setAt] = useState<string>()
+  const [at, setAt] = useState(asked?.id)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const words = useDeferredValue(written)
   const isFirst = folder === 'new' && clientId === '' && words === ''

@@ -18,6 +18,8 @@ export interface SubmissionViewProps {
 export function SubmissionView({ submission, count, onSort }: SubmissionViewProps) {
   const mayEdit = useMayEdit()
   const { answers, page, junk, isElsewhere } = submission
+  const hasMatter = answers.some((one) => one.about === 'matter')
+  const hasPerson = hasMatter && answers.some((one) => one.about === 'person')
   return (
     <article aria-label="Submission" className="min-h-0 overflow-y-auto px-4 py-6 sm:px-10">
       {mayEdit && (
@@ -46,18 +48,9 @@ export function SubmissionView({ submission, count, onSort }: SubmissionViewProp
           <Notice tone="look">{junk} Nothing was done with it. Say that it is no junk, and it is.</Notice>
         </div>
       )}
-      <dl className="flex max-w-[44em] flex-col gap-5">
-        {answers.map(({ label, value }, at) => (
-          <div key={label + at}>
-            <dt className="mb-0.5 text-[13px] text-faint">{label}</dt>
-            <dd
-              className={`break-words whitespace-pre-wrap ${at === 0 ? 'font-display text-xl font-semibold' : ''}`}
-            >
-              {value || <span className="text-faint">No answer</span>}
-            </dd>
-          </div>
-        ))}
-      </dl>
+      <Told answers={answers.filter((one) => one.about === 'matter')} isFirst />
+      {hasPerson && <h2 className="mt-8 mb-3 max-w-[44em] border-t border-hair pt-4 text-lg">Who sent it</h2>}
+      <Told answers={answers.filter((one) => one.about === 'person')} isFirst={!hasMatter} />
       <p className="mt-8 max-w-[44em] border-t border-hair pt-3 text-[13px] text-faint">
         Sent <DayAndTime iso={submission.sentAt} /> by{' '}
         <Link href={`/widgets/${submission.widgetId}`} className="underline">
@@ -83,3 +76,19 @@ export function SubmissionView({ submission, count, onSort }: SubmissionViewProp
     </article>
   )
 }
+
+/** What was asked in small print, what was answered below it; the first answer of all is the largest. */
+const Told = ({ answers, isFirst = false }: { answers: SubmissionShape['answers']; isFirst?: boolean }) => (
+  <dl className="flex max-w-[44em] flex-col gap-5">
+    {answers.map(({ label, value }, at) => (
+      <div key={label + at}>
+        <dt className="mb-0.5 text-[13px] text-faint">{label}</dt>
+        <dd
+          className={`break-words whitespace-pre-wrap ${isFirst && at === 0 ? 'font-display text-xl font-semibold' : ''}`}
+        >
+          {value || <span className="text-faint">No answer</span>}
+        </dd>
+      </div>
+    ))}
+  </dl>
+)

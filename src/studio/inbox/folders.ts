@@ -15,6 +15,8 @@ export const folders: readonly { readonly id: FolderId; readonly label: string; 
   { id: 'junk', label: 'Junk', empty: 'No junk. What looks like it comes here, with the reason.' },
 ]
 
+export const folderOf = ({ state, junk }: SubmissionShape): FolderId => (junk === null ? state : 'junk')
+
 /** What can be done with one, by its key. */
 export const sortings: readonly {
   readonly key: string

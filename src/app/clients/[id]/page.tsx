@@ -2,6 +2,7 @@ import { env } from '@/server/env'
 import { getClient } from '@/server/services/clients/clients'
 import { listSites } from '@/server/services/sites/sites'
 import { listSources } from '@/server/services/sources/sources'
+import { listForms } from '@/server/services/visitors/forms'
 import { listLists } from '@/server/services/visitors/lists'
 import { listWidgets } from '@/server/services/widgets/widgets'
 import { ClientView } from '@/studio/clients/ClientView'
@@ -14,5 +15,6 @@ export default viewOf(ClientView, async (actor, id) => ({
   sources: await listSources(actor, id),
   sites: await listSites(actor, id),
   lists: await listLists(actor, id),
+  forms: await listForms(actor, id),
   delivery: env().YIMBLE_DELIVERY_URL,
 }))

@@ -1,7 +1,21 @@
 /** What visitors send: lists that they sign up to, and the inbox. */
 import * as z from 'zod'
+import { formSchema } from '../../forms/shape'
 
 const when = z.iso.datetime()
+
+export const form = z.object({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  name: z.string(),
+  form: formSchema.describe('The draft'),
+  revision: z.int().describe('Of the draft'),
+  live: formSchema.describe('What visitors see'),
+  liveNumber: z.int().describe('Number of the release that is live'),
+  widgets: z.array(z.object({ id: z.uuid(), name: z.string() })).describe('Widgets that have it'),
+  updatedAt: when,
+})
+export type FormShape = z.infer<typeof form>
 
 export const list = z.object({
   id: z.uuid(),
@@ -36,7 +50,10 @@ export const submission = z.object({
   widgetName: z.string(),
   kind: z.string(),
   action: z.string(),
-  answers: z.array(z.object({ label: z.string(), value: z.string() })).describe('As they were asked'),
+  answers: z
+    .array(z.object({ label: z.string(), value: z.string(), about: z.enum(['matter', 'person']) }))
+    .describe('As they were asked'),
+  sender: z.string().nullable().describe('Where an answer goes'),
   page: z.string(),
   isElsewhere: z.boolean().describe('It came from a page that is none of the client’s sites'),
   junk: z.string().nullable().describe('Why it is taken for junk'),

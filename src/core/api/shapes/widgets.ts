@@ -115,6 +115,9 @@ export const bench = z.object({
   decisions,
   releases: z.array(release),
   patches: z.array(storedPatch).describe('The newest 100 of the draft, oldest first'),
+  objects: z
+    .record(z.string(), z.unknown())
+    .describe('What else goes in, by role: a form as visitors see it'),
 })
 
 export type BenchShape = z.infer<typeof bench>

@@ -1,10 +1,12 @@
 /** What visitors send: lists, who is on them, the inbox. */
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
+import { formSchema } from '@/core/forms/shape'
+import * as forms from '../../services/visitors/forms'
 import * as inbox from '../../services/visitors/inbox'
 import * as lists from '../../services/visitors/lists'
 import { route, type Route } from '../route'
-import { id, name } from './fields'
+import { id, name, revisionSeen } from './fields'
 
 export const visitorsRoutes: readonly Route[] = [
   route('GET /clients/{id}/lists', {
@@ -25,6 +27,53 @@ export const visitorsRoutes: readonly Route[] = [
     params: id,
     response: z.array(shapes.subscriber),
     run: (actor, { params }) => lists.listSubscribers(actor, params.id),
+  }),
+  route('GET /clients/{id}/forms', {
+    summary: 'Forms of a client',
+    params: id,
+    response: z.array(shapes.form),
+    run: (actor, { params }) => forms.listForms(actor, params.id),
+  }),
+  route('POST /clients/{id}/forms', {
+    summary: 'Add a form; it begins as one of the ready ones',
+    params: id,
+    body: z.strictObject({ name, from: z.string().max(40) }),
+    response: shapes.form,
+    run: (actor, { params, body }) => forms.createForm(actor, params.id, body),
+  }),
+  route('GET /forms/{id}', {
+    summary: 'One form: its draft, and what visitors see',
+    params: id,
+    response: shapes.form,
+    run: (actor, { params }) => forms.getForm(actor, params.id),
+  }),
+  route('PATCH /forms/{id}', {
+    summary: 'Rename a form',
+    params: id,
+    body: z.strictObject({ name }),
+    response: shapes.form,
+    run: (actor, { params, body }) => forms.renameForm(actor, params.id, body.name),
+  }),
+  route('PATCH /forms/{id}/draft', {
+    summary: 'Change the draft of a form; If-Match names the revision that it was made on',
+    params: id,
+    body: z.strictObject({ form: formSchema }),
+    maxBodyKb: 1024,
+    response: shapes.form,
+    run: (actor, { params, body, headers }) =>
+      forms.saveForm(actor, params.id, revisionSeen(headers), body.form),
+  }),
+  route('POST /forms/{id}/releases', {
+    summary:
+      'Make the draft what visitors see, in every widget with the form; If-Match names the revision seen',
+    params: id,
+    response: shapes.form,
+    run: (actor, { params, headers }) => forms.publishForm(actor, params.id, revisionSeen(headers)),
+  }),
+  route('DELETE /forms/{id}', {
+    summary: 'Delete a form that no widget has',
+    params: id,
+    run: (actor, { params }) => forms.deleteForm(actor, params.id),
   }),
   route('POST /inbox', {
     summary: 'What visitors sent, newest first',

@@ -11,6 +11,7 @@ import * as places from './0009-places'
 import * as uses from './0010-uses'
 import * as addresses from './0011-addresses'
 import * as visitors from './0012-visitors'
+import * as forms from './0013-forms'
 
 export const migrations = [
   first,
@@ -25,4 +26,5 @@ export const migrations = [
   uses,
   addresses,
   visitors,
+  forms,
 ]

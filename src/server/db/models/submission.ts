@@ -7,6 +7,7 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from '../model'
+import type { Told } from '../../visitors/answers'
 
 export class Submission extends Model<InferAttributes<Submission>, InferCreationAttributes<Submission>> {
   declare id: CreationOptional<string>
@@ -20,6 +21,10 @@ export class Submission extends Model<InferAttributes<Submission>, InferCreation
   declare hash: string
   declare body: object
   declare answer: CreationOptional<unknown>
+  /** As it was asked, in the words that the visitor read. */
+  declare told: CreationOptional<Told[]>
+  /** Address of who sent it, in small letters. */
+  declare sender: CreationOptional<string | null>
   declare page: string
   /** Why it is taken for junk; null where it is not. */
   declare junk: string | null
@@ -41,6 +46,8 @@ export const initSubmission = (sequelize: Sequelize): typeof Submission =>
       hash: { type: DataTypes.TEXT, allowNull: false },
       body: { type: DataTypes.JSONB, allowNull: false },
       answer: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} },
+      told: { type: DataTypes.JSONB, allowNull: false, defaultValue: [] },
+      sender: DataTypes.TEXT,
       page: { type: DataTypes.TEXT, allowNull: false },
       junk: DataTypes.TEXT,
       state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'new' },

@@ -17,19 +17,14 @@ export interface InboxQuery {
 
 const most = 200
 
-type Row = Omit<SubmissionShape, 'answers' | 'sentAt'> & {
-  readonly body: Readonly<Record<string, unknown>>
-  readonly sentAt: Date
-}
+type Row = Omit<SubmissionShape, 'sentAt'> & { readonly sentAt: Date }
 
 const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
-  s.kind, s.action, s.body, s.page, s.junk, s.state, s.sent_at as "sentAt",
+  s.kind, s.action, s.told as answers, s.sender, s.page, s.junk, s.state, s.sent_at as "sentAt",
   (s.page <> '' and not exists (select 1 from sites t where t.client_id = s.client_id and (s.page = t.url or starts_with(s.page, rtrim(t.url, '/') || '/')))) as "isElsewhere"
   from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
 
-function shapeOf({ body, sentAt, ...row }: Row): SubmissionShape {
-  return { ...row, answers: answersByKind[row.kind]?.tell(body) ?? [], sentAt: sentAt.toISOString() }
-}
+const shapeOf = (row: Row): SubmissionShape => ({ ...row, sentAt: row.sentAt.toISOString() })
 
 /** Of the agency; of one client where it is named. */
 export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxShape> {
@@ -42,7 +37,7 @@ export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxS
   const rows = await db().sequelize.query<Row>(
     `${selected} where ${where}
        and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
-       and ($4 = '' or s.body::text ilike '%' || $4 || '%')
+       and ($4 = '' or s.told::text ilike '%' || $4 || '%')
      order by s.sent_at desc, s.id limit ${most}`,
     { bind: [...bind, query.state, escapeLike(query.words ?? '')], type: QueryTypes.SELECT },
   )
@@ -90,7 +85,16 @@ export async function sortSubmissions(
       const widget = isCleared ? await widgetFactsById(row.widgetId) : undefined
       const handle = answersByKind[row.kind]?.handlers[row.action]
       if (widget && handle)
-        await handle(row.body as never, { widget, page: row.page, suspicion: undefined, transaction })
+        await handle(row.body as never, {
+          widget,
+          page: row.page,
+          suspicion: undefined,
+          kept: {
+            transaction,
+            submissionId: row.id,
+            tale: { told: row.told, sender: row.sender ?? undefined },
+          },
+        })
     }
   })
 }

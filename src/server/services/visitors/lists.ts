@@ -41,8 +41,7 @@ export async function createList(actor: Actor, clientId: string, name: string): 
     const { id } = await db().List.create({ agencyId: actor.agencyId, clientId: client.id, name })
     return await getList(actor, id)
   } catch (error) {
-    if (error instanceof UniqueConstraintError)
-      throw new ProblemError(problem('list_named', { name }))
+    if (error instanceof UniqueConstraintError) throw new ProblemError(problem('list_named', { name }))
     throw error
   }
 }

@@ -26,6 +26,7 @@ import { env } from '../../env'
 import { parseBrand } from '../clients/clientRow'
 import { decisionsOf } from '../items/decisionsOf'
 import { itemsOf, markPublic, reviewsOf } from '../items/items'
+import { allObjectsOf } from './objects'
 import { settingsOf } from './storedSettings'
 
 const brotli = promisify(brotliCompress)
@@ -117,6 +118,7 @@ export async function prepareRelease(
     settings,
     brand: parseBrand(release.brand),
     decisions: await decisionsOf(widget.id, transaction),
+    objects: await allObjectsOf(getKind(widget.kind), settings, widget.clientId, transaction),
   }
   return { prepared: prepare(input, await itemsOf(sources, transaction), context), context }
 }

@@ -1,0 +1,169 @@
+/** @jsxImportSource preact */
+/** The form as markup. The server draws its first state, the island every later one, from the same props. */
+import type { VNode } from 'preact'
+import { isAsked, type Answers } from '../../core/forms/answers'
+import { isQuestion, stepsOf, type Entry, type Page, type PublicForm } from '../../core/forms/form'
+import { Trap } from '../trap'
+import { AskedFor } from './question'
+
+export interface QuestionsProps {
+  readonly form: PublicForm
+  /** Number of the form's release, sent with the answers. */
+  readonly release: number
+  readonly heading: { readonly words: string; readonly level: number } | undefined
+  readonly intro: string
+  readonly aside: string
+  readonly send: string
+  readonly onward: string
+  readonly back: string
+  readonly thanks: string
+  readonly after: string
+  readonly again: string
+  /** Where the visitor goes once it is sent; '' for nowhere. */
+  readonly goTo: string
+  readonly locale: string
+  readonly said: Said
+  /** Of a form that is being edited: the page to show, with all of its questions. */
+  readonly preview?: number
+}
+
+/** Words that the form says by itself, in the client's language. */
+export interface Said {
+  readonly optional: string
+  readonly choose: string
+  /** With `{n}` and `{m}`. */
+  readonly nOfM: string
+}
+
+export interface QuestionsState {
+  readonly at: 'asking' | 'sending' | 'waiting' | 'done'
+  /** Which of the steps is shown. */
+  readonly step: number
+  readonly answers: Answers
+  /** Sentences by question. */
+  readonly faults: Readonly<Record<string, string>>
+  /** About the whole: that it is being sent, kept, or refused. */
+  readonly note: string
+}
+export const asking = ({ preview }: QuestionsProps): QuestionsState => ({
+  at: 'asking',
+  step: preview ?? 0,
+  answers: {},
+  faults: {},
+  note: '',
+})
+
+interface Drawn {
+  readonly props: QuestionsProps
+  readonly state: QuestionsState
+  readonly on?: object
+  readonly onBack?: () => void
+  readonly onAgain?: () => void
+}
+
+/** Steps on which something is asked, given the answers so far. */
+export const openSteps = ({ form, preview }: QuestionsProps, answers: Answers): readonly number[] =>
+  stepsOf(form).flatMap(({ entries }, at) =>
+    preview !== undefined || entries.length === 0 || entries.some((one) => isAsked(one, form, answers))
+      ? [at]
+      : [],
+  )
+
+/**
+ * Fields are not controlled: what stands in them belongs to the visitor, also before the island is alive. Until then sending
+ * does nothing: `method=dialog` leads nowhere, and never puts an answer into an address.
+ */
+export function QuestionsForm({ props, state, on = {}, onBack, onAgain }: Drawn): VNode {
+  if (state.at === 'done') return <Sent props={props} onAgain={onAgain} />
+  const steps = stepsOf(props.form)
+  const open = openSteps(props, state.answers)
+  const place = open.indexOf(state.step)
+  const isLast = place === open.length - 1
+  return (
+    <form part="form" method="dialog" noValidate {...on}>
+      {(props.heading || props.intro) && (
+        <div class="top">
+          {props.heading && <Heading {...props.heading} />}
+          {props.intro && <p part="intro">{props.intro}</p>}
+        </div>
+      )}
+      {open.length > 1 && (
+        <p part="step">
+          {props.said.nOfM.replace('{n}', String(place + 1)).replace('{m}', String(open.length))}
+        </p>
+      )}
+      {steps.map((step, at) => (
+        <Step key={step.id} step={step} isShown={at === state.step} props={props} state={state} />
+      ))}
+      <Trap />
+      <div class="end">
+        <button part="send" aria-disabled={state.at !== 'asking' || undefined}>
+          {isLast ? props.send : props.onward}
+        </button>
+        {place > 0 && (
+          <button part="back" type="button" onClick={onBack}>
+            {props.back}
+          </button>
+        )}
+        {props.aside && <p part="aside">{props.aside}</p>}
+        <p part="note" role="status">
+          {state.note}
+        </p>
+      </div>
+    </form>
+  )
+}
+
+interface StepProps {
+  readonly step: Page
+  readonly isShown: boolean
+  readonly props: QuestionsProps
+  readonly state: QuestionsState
+}
+function Step({ step, isShown, props, state }: StepProps) {
+  const { form, said, preview } = props
+  const isHere = (entry: Entry) =>
+    !(isQuestion(entry) && entry.type === 'hidden') &&
+    (preview !== undefined || isAsked(entry, form, state.answers))
+  return (
+    <div part="page" data-step={step.id} hidden={!isShown} tabindex={-1}>
+      {step.title && (
+        <p part="page-title" class="all">
+          {step.title}
+        </p>
+      )}
+      {step.entries.map((entry) =>
+        entry.type === 'text' ? (
+          <p key={entry.id} part="text" class="all" hidden={!isHere(entry)}>
+            {entry.words}
+          </p>
+        ) : (
+          <AskedFor
+            key={entry.id}
+            question={entry}
+            said={said}
+            fault={state.faults[entry.id]}
+            isShown={isHere(entry)}
+          />
+        ),
+      )}
+    </div>
+  )
+}
+
+function Sent({ props, onAgain }: { props: QuestionsProps; onAgain?: () => void }) {
+  return (
+    <div part="sent" role="status" tabindex={-1}>
+      <Heading words={props.thanks} level={props.heading?.level ?? 2} />
+      {props.after && <p part="after">{props.after}</p>}
+      <button part="again" type="button" onClick={onAgain}>
+        {props.again}
+      </button>
+    </div>
+  )
+}
+
+function Heading({ words, level }: { words: string; level: number }) {
+  const Level = `h${level}` as 'h2'
+  return <Level part="heading">{words}</Level>
+}

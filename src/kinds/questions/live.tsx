@@ -1,0 +1,134 @@
+/** @jsxImportSource preact */
+/** The form alive: asks what the answers so far call for, checks before it sends, keeps what was typed, says how it went. */
+import { hydrate, render } from 'preact'
+import { useEffect, useState } from 'preact/hooks'
+import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
+import { stepsOf } from '../../core/forms/form'
+import type { Door, Start } from '../door'
+import type { questionsActions } from './actions'
+import { answersIn, fill } from './fields'
+import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
+import type { IslandWord } from './words'
+
+type Actions = typeof questionsActions
+
+export const start: Start<QuestionsProps, Actions, IslandWord> = (box, props, door) => {
+  hydrate(<Questions box={box} props={props} door={door} />, box)
+  return () => render(null, box)
+}
+
+interface Alive {
+  readonly box: HTMLElement
+  readonly props: QuestionsProps
+  readonly door: Door<Actions, IslandWord>
+}
+
+function Questions({ box, props, door }: Alive) {
+  const [state, setState] = useState<QuestionsState>(asking(props))
+  const { form, release } = props
+  const { words } = door
+  const change = (next: Partial<QuestionsState>) => setState((before) => ({ ...before, ...next }))
+  const read = () => answersIn(box, form)
+
+  const say = ({ code, fact = '' }: Fault) => {
+    const isDay = code === 'tooEarly' || code === 'tooLate'
+    const told = isDay
+      ? new Date(`${fact}T00:00:00Z`).toLocaleDateString(props.locale, { dateStyle: 'long', timeZone: 'UTC' })
+      : fact
+    return words[code].replace('{n}', told)
+  }
+  const inWords = (faults: Readonly<Record<string, Fault>>) =>
+    Object.fromEntries(Object.entries(faults).map(([id, fault]) => [id, say(fault)]))
+  const stepOf = (id: string) =>
+    stepsOf(form).findIndex(({ entries }) => entries.some((one) => one.id === id))
+
+  /** Shows what is wrong, beginning with the first of them. */
+  const refuse = (faults: Readonly<Record<string, string>>, answers: Answers, note = '') => {
+    const first = askedOf(form, answers).find(({ id }) => faults[id])
+    change({ at: 'asking', faults, note, answers, ...(first ? { step: stepOf(first.id) } : {}) })
+    if (first) focusSoon(`[name="${first.id}"]`)
+  }
+  const focusSoon = (selector: string) =>
+    requestAnimationFrame(() => box.querySelector<HTMLElement>(selector)?.focus())
+
+  const send = async (answers: Answers) => {
+    change({ at: 'sending', faults: {}, note: words.sending, answers })
+    const answer = await door.send('ask', { release, answers: answers as Record<string, string> }, (note) =>
+      change({ at: 'waiting', note }),
+    )
+    if (answer.ok) {
+      door.typed.set({})
+      change({ at: 'done', faults: {}, note: '' })
+      if (props.goTo) box.ownerDocument.defaultView?.open(props.goTo, '_top')
+      return
+    }
+    const { fields = [], detail } = answer.problem
+    refuse(Object.fromEntries(fields.map((id) => [id, words.needed])), answers, detail)
+  }
+
+  useEffect(() => {
+    const pending = door.pending('ask')
+    const kept = door.typed.get()
+    const answers = (pending?.answers ?? readKept(kept.answers)) as Answers
+    fill(box, form, answers)
+    const now = read()
+    const step = openSteps(props, now).includes(Number(kept.step)) ? Number(kept.step) : state.step
+    change({ answers: now, step })
+    if (pending) void send(now)
+  }, [])
+
+  // Whoever sent it by the button would be left without a focus when the button is gone.
+  useEffect(() => {
+    if (state.at === 'done') box.querySelector<HTMLElement>('[part=sent]')?.focus({ preventScroll: true })
+  }, [state.at])
+
+  const goTo = (step: number, answers: Answers) => {
+    change({ step, answers, faults: {}, note: '' })
+    door.typed.set({ answers: JSON.stringify(answers), step: String(step) })
+    focusSoon('[part=page]:not([hidden])')
+  }
+  const by = (places: number, answers: Answers) => {
+    const open = openSteps(props, answers)
+    const next = open[open.indexOf(state.step) + places]
+    if (next !== undefined) goTo(next, answers)
+    return next !== undefined
+  }
+
+  const onInput = (event: Event) => {
+    const answers = read()
+    door.typed.set({ answers: JSON.stringify(answers), step: String(state.step) })
+    // A sentence goes as soon as the answer below it is another one; it comes back only when asked to go on.
+    const name = (event.target as HTMLInputElement).name
+    const { [name]: _gone, ...faults } = state.faults
+    change({ answers, faults })
+  }
+  const on = {
+    onInput,
+    onSubmit(event: Event) {
+      event.preventDefault()
+      if (state.at !== 'asking') return
+      const answers = read()
+      const here = stepsOf(form)[state.step]?.entries ?? []
+      const missing = faultsAmong(here, form, answers, door.today())
+      if (Object.keys(missing).length > 0) return refuse(inWords(missing), answers)
+      if (by(1, answers)) return
+      const faults = faultsIn(form, answers, door.today())
+      if (Object.keys(faults).length > 0) return refuse(inWords(faults), answers)
+      void send(answers)
+    },
+  }
+  const onAgain = () => {
+    setState({ ...asking(props) })
+    focusSoon('[part=page]:not([hidden])')
+  }
+  return <QuestionsForm props={props} state={state} on={on} onBack={() => by(-1, read())} onAgain={onAgain} />
+}
+
+/** What this tab kept; of questions that are still there. */
+function readKept(text: string | undefined): Answers {
+  try {
+    return JSON.parse(text ?? '{}') as Answers
+  } catch {
+    return {}
+  }
+}

@@ -1,0 +1,43 @@
+/** What a widget's settings choose besides sources: objects of the client's, as its kind is given them. */
+import type { Transaction } from 'sequelize'
+import type { Settings } from '@/core/settings/field'
+import { chosenFor, type Kind } from '@/kinds/contract'
+import { found } from '../access/actor'
+import { releasedForm } from '../visitors/forms'
+
+type Load = (clientId: string, id: string, transaction?: Transaction) => Promise<object | undefined>
+
+/** By what a role takes. Lists tell visitors nothing. */
+const loaders: Readonly<Record<string, Load>> = {
+  form: (clientId, id, transaction) => releasedForm(clientId, id, undefined, transaction),
+  list: () => Promise.resolve({}),
+}
+
+/** @returns by role; what is not chosen, or not the client's, is left out */
+export async function objectsOf(
+  kind: Kind,
+  settings: Settings,
+  clientId: string,
+  transaction?: Transaction,
+): Promise<Record<string, object>> {
+  const objects: Record<string, object> = {}
+  for (const [role, { takes }] of Object.entries(kind.intake)) {
+    const [id] = 'object' in takes ? chosenFor(role, settings) : []
+    const object = id && 'object' in takes && (await loaders[takes.object]?.(clientId, id, transaction))
+    if (object) objects[role] = object
+  }
+  return objects
+}
+
+/** For visitors nothing stands in for what is not there. @throws ProblemError `missing` */
+export async function allObjectsOf(
+  kind: Kind,
+  settings: Settings,
+  clientId: string,
+  transaction?: Transaction,
+): Promise<Record<string, object>> {
+  const objects = await objectsOf(kind, settings, clientId, transaction)
+  for (const [role, { takes }] of Object.entries(kind.intake))
+    if ('object' in takes) found(objects[role], takes.object)
+  return objects
+}
