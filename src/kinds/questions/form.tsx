@@ -93,18 +93,27 @@ export function QuestionsForm({ props, state, on = {}, onBack, onAgain }: Drawn)
         </p>
       )}
       {steps.map((step, at) => (
-        <Step key={step.id} step={step} isShown={at === state.step} props={props} state={state} />
+        <Step
+          key={step.id}
+          step={step}
+          isFirst={at === 0}
+          isShown={at === state.step}
+          props={props}
+          state={state}
+        />
       ))}
       <Trap />
       <div class="end">
-        <button part="send" aria-disabled={state.at !== 'asking' || undefined}>
-          {isLast ? props.send : props.onward}
-        </button>
-        {place > 0 && (
-          <button part="back" type="button" onClick={onBack}>
-            {props.back}
+        <div class="buttons">
+          <button part="send" aria-disabled={state.at !== 'asking' || undefined}>
+            {isLast ? props.send : props.onward}
           </button>
-        )}
+          {place > 0 && (
+            <button part="back" type="button" onClick={onBack}>
+              {props.back}
+            </button>
+          )}
+        </div>
         {props.aside && <p part="aside">{props.aside}</p>}
         <p part="note" role="status">
           {state.note}
@@ -116,17 +125,24 @@ export function QuestionsForm({ props, state, on = {}, onBack, onAgain }: Drawn)
 
 interface StepProps {
   readonly step: Page
+  readonly isFirst: boolean
   readonly isShown: boolean
   readonly props: QuestionsProps
   readonly state: QuestionsState
 }
-function Step({ step, isShown, props, state }: StepProps) {
+function Step({ step, isFirst, isShown, props, state }: StepProps) {
   const { form, said, preview } = props
   const isHere = (entry: Entry) =>
     !(isQuestion(entry) && entry.type === 'hidden') &&
     (preview !== undefined || isAsked(entry, form, state.answers))
   return (
-    <div part="page" data-step={step.id} hidden={!isShown} tabindex={-1}>
+    <div
+      part="page"
+      class={isFirst ? 'first' : undefined}
+      data-step={step.id}
+      hidden={!isShown}
+      tabindex={-1}
+    >
       {step.title && (
         <p part="page-title" class="all">
           {step.title}

@@ -99,8 +99,10 @@ function Questions({ box, props, door }: Alive) {
     door.typed.set({ answers: JSON.stringify(answers), step: String(state.step) })
     // A sentence goes as soon as the answer below it is another one; it comes back only when asked to go on.
     const name = (event.target as HTMLInputElement).name
-    const { [name]: _gone, ...faults } = state.faults
-    change({ answers, faults })
+    setState((before) => {
+      const { [name]: _gone, ...faults } = before.faults
+      return { ...before, answers, faults }
+    })
   }
   const on = {
     onInput,

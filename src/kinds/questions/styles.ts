@@ -38,24 +38,25 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
     textarea[part=field]{display:block;height:auto;resize:vertical;padding-block:${sizes.inField / 2 - 0.0625}em;line-height:${text.line}}
     select[part=field]{appearance:auto;background:transparent}
     select option{color:#1b1b1b;background:#fff}
-    ${isFirstLarge ? `[part=page]:first-of-type [part=question]:first-child>[part=field]{${type(firstSize)}height:${sizes.field / firstSize.size}em;font-weight:${titleWeight}}` : ''}
+    ${isFirstLarge ? `[part=page].first [part=question]:first-child>[part=field]{${type(firstSize)}height:${sizes.field / firstSize.size}em;font-weight:${titleWeight}}` : ''}
     [part=field]:focus-visible{${focus}}
     [part=choices]{display:grid}
     [part=choice]{display:grid;grid-template-columns:auto minmax(0,1fr);gap:.625em;align-items:start;padding-block:${(sizes.choice - text.line) / 2}em;cursor:pointer;overflow-wrap:anywhere}
-    [part=choice] input{width:1.25em;height:1.25em;margin:.125em 0 0;accent-color:${accent}}
+    [part=choice] input{width:1.25em;height:1.25em;margin:.125em 0 0;font:inherit;accent-color:${accent}}
     [part=stars]{display:flex;flex-wrap:wrap}
     [part=stars] label{position:relative;display:grid;place-items:center;width:${sizes.star}em;height:${sizes.star}em;cursor:pointer}
     [part=stars] svg{width:1.75em;height:1.75em;fill:none;stroke:${accent};stroke-width:1.25;stroke-linejoin:round}
     [part=stars] label:is(:has(:checked),:has(~label :checked)) svg{fill:${accent}}
     [part=fault]{font-weight:${titleWeight};color:${ink};padding-inline-start:.75em;border-inline-start:2px solid ${accent}}
     [part=field][aria-invalid]{border-color:${accent};box-shadow:0 1px 0 ${accent}}
-    .end{display:grid;grid-template-columns:auto 1fr;gap:${sizes.near}em 1em;align-items:center}
-    :is([part=aside],[part=note]){grid-column:1/-1}
+    .end{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.near}em ${sizes.beside}em;align-items:center}
+    .buttons{display:flex;flex-wrap:wrap;gap:0 1em}
+    [part=note]{grid-column:1/-1}
     [part=note]:empty{display:none}
-    ${from(pairedEm)}{.end{grid-template-columns:auto 1fr 1fr}[part=aside]{grid-column:3}}
+    ${from(pairedEm)}{.end{grid-template-columns:auto minmax(50%,1fr)}}
     :is([part=send],[part=back],[part=again]){height:${sizes.field}em;margin:0;padding:0 1.5em;font:inherit;font-weight:${titleWeight};border:0;border-radius:${radius};cursor:pointer}
     [part=send]{color:${readableOn(accent)};background:${accent};justify-self:start}
-    :is([part=back],[part=again]){padding:0 .25em;color:${accent};background:none;justify-self:start;text-decoration:underline;text-underline-offset:.2em}
+    :is([part=back],[part=again]){padding:0;color:${accent};background:none;justify-self:start;text-decoration:underline;text-underline-offset:.2em}
     [part=send][aria-disabled]{opacity:.6;cursor:progress}
     [part=form] :is(button,[part=choice] input):focus-visible,[part=again]:focus-visible,[part=stars] label:has(:focus-visible){outline:2px solid ${accent};outline-offset:2px;border-radius:2px}`
 }

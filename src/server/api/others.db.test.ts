@@ -67,6 +67,8 @@ beforeAll(async () => {
     expiresAt: new Date(Date.now() + 60_000),
   })
   const list = await db().List.create({ agencyId: owner.agencyId, clientId: client.id, name: 'Mine' })
+  const { createForm } = await import('../services/visitors/forms')
+  const form = await createForm(owner, client.id, { name: 'Mine', from: 'question' })
   const submission = await db().Submission.create({
     agencyId: owner.agencyId,
     clientId: client.id,
@@ -80,6 +82,7 @@ beforeAll(async () => {
     junk: null,
   })
   Object.assign(ids, {
+    forms: form.id,
     lists: list.id,
     submissions: submission.id,
     clients: client.id,
@@ -138,6 +141,9 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/items/corrections': () => ({ itemId: item, corrections: { name: 'N' } }),
   'POST /widgets/{id}/live': () => ({ number: 1 }),
   'POST /clients/{id}/lists': () => ({ name: 'L' }),
+  'POST /clients/{id}/forms': () => ({ name: 'F', from: 'question' }),
+  'PATCH /forms/{id}': () => ({ name: 'F' }),
+  'PATCH /forms/{id}/draft': () => ({ form: { pages: [{ id: 'p', entries: [] }] } }),
   'POST /inbox': () => ({ state: 'new' }),
   'POST /submissions/sort': () => ({ ids: ['00000000-0000-4000-8000-000000000000'], state: 'done' }),
   'POST /widgets/{id}/switch': () => ({ on: false }),

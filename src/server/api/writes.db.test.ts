@@ -133,6 +133,19 @@ test('each write answers in its shape and is seen by the next read', async () =>
     { id: list.id, name: 'Letters', asked: 0 },
   ])
   expect(await read(`/lists/${list.id}/subscribers`)).toEqual([])
+  const form = await call('POST', `/clients/${client.id}/forms`, { name: 'Ask', from: 'question' })
+  expect(await call('PATCH', `/forms/${form.id}`, { name: 'Ask us' })).toMatchObject({ name: 'Ask us' })
+  const asked = { pages: [{ id: 'p', entries: [{ id: 'a', type: 'short', label: 'What?' }] }] }
+  expect(
+    await call('PATCH', `/forms/${form.id}/draft`, { form: asked }, { 'if-match': '"0"' }),
+  ).toMatchObject({ revision: 1, liveNumber: 1, form: { pages: [{ entries: [{ label: 'What?' }] }] } })
+  expect(await call('POST', `/forms/${form.id}/releases`, undefined, { 'if-match': '"1"' })).toMatchObject({
+    liveNumber: 2,
+    live: { pages: [{ entries: [{ label: 'What?' }] }] },
+  })
+  expect(await read(`/clients/${client.id}/forms`)).toMatchObject([{ name: 'Ask us', widgets: [] }])
+  await call('DELETE', `/forms/${form.id}`)
+  expect(await read(`/clients/${client.id}/forms`)).toEqual([])
   expect(await call('POST', '/inbox', { state: 'all', words: '' })).toMatchObject({ submissions: [] })
   const { db } = await import('../db/db')
   const sent = await db().Submission.create({

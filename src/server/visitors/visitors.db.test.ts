@@ -1,16 +1,16 @@
 /** The visitor API over a real socket and a real database: what it takes, refuses, keeps, and does once. */
-import { createServer, request as ask, type Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
+import { request as ask } from 'node:http'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import { makeActor } from '../db/testDatabase'
 import type { Actor } from '../services/access/actor'
 import { codeOf, startServices } from '../services/testServices'
+import { newKey, startVisitors } from './testVisitors'
 
 const house = startServices()
 const { s } = house
 let actor: Actor
-let server: Server
+let visitors: Awaited<ReturnType<typeof startVisitors>>
 let origin = ''
 let ref = ''
 let widgetId = ''
@@ -24,25 +24,10 @@ beforeAll(async () => {
   tickets = await import('./tickets')
   inbox = await import('../services/visitors/inbox')
   subscribers = await import('../services/visitors/subscribers')
-  const { answerVisitor, visitorPath } = await import('./visitors')
-  const { answerLetter, letterPath } = await import('./letters')
-  server = createServer((request, response) => {
-    const path = request.url!.split('?')[0]!
-    const [visit, letter] = [visitorPath.exec(path), letterPath.exec(path)]
-    const work = visit
-      ? answerVisitor(request, response, visit)
-      : letter
-        ? answerLetter(request, response, letter)
-        : Promise.resolve(void response.writeHead(404).end())
-    work.catch(() => response.writeHead(503).end('{}'))
-  })
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
-  origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  visitors = await startVisitors()
+  origin = visitors.origin
 })
-afterAll(() => {
-  server.closeAllConnections()
-  server.close()
-})
+afterAll(() => visitors.stop())
 
 /** An agency and a widget of its own for each test, since limits are counted by widget. */
 beforeEach(async () => {
@@ -57,8 +42,6 @@ beforeEach(async () => {
 })
 afterEach(() => s.db().sequelize.query('delete from throttles'))
 
-const newKey = () =>
-  [...crypto.getRandomValues(new Uint8Array(16))].map((one) => one.toString(16).padStart(2, '0')).join('')
 const letter = (change: object = {}) => ({
   body: { email: ' Ada@Post.Example ', consent: 'Ja, schreiben Sie mir.' },
   page: 'https://x.example/a?who=1#b',
@@ -247,8 +230,8 @@ describe('the inbox', () => {
     expect(submissions).toMatchObject([
       {
         answers: [
-          { label: 'E-mail address', value: 'Ada@Post.Example' },
-          { label: 'Agreed to', value: 'Ja, schreiben Sie mir.' },
+          { label: 'E-mail address', value: 'Ada@Post.Example', about: 'person' },
+          { label: 'Agreed to', value: 'Ja, schreiben Sie mir.', about: 'matter' },
         ],
         widgetName: 'Letters',
         page: 'https://x.example/a',

@@ -123,8 +123,8 @@ export function FormEditor({ first, client, delivery }: FormEditorProps) {
           aria-label="Questions"
           className="border-hair bg-chalk px-4 py-3 lg:w-[420px] lg:shrink-0 lg:overflow-y-auto lg:border-l"
         >
+          <h2 className="mb-1 text-lg">Questions</h2>
           <fieldset disabled={!mayEdit} className="flex flex-col gap-4">
-            <FormFacts record={record} form={form} onChange={set} onRecord={draft.setRecord} />
             <FormLines form={form} at={at} faulty={faulty} onAt={setAt} onChange={set} />
             {fault && (
               <p role="alert" className="text-[13px] text-brick">
@@ -157,6 +157,7 @@ export function FormEditor({ first, client, delivery }: FormEditorProps) {
                 Add a page
               </Button>
             </div>
+            <FormFacts record={record} form={form} onChange={set} onRecord={draft.setRecord} />
           </fieldset>
         </aside>
       </div>

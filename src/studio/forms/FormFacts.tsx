@@ -39,7 +39,10 @@ export function FormFacts({ record, form, onChange, onRecord }: FormFactsProps) 
     if (!bad) onChange({ ...form, mailTo: list.slice(0, 10) }, 'mailTo')
   }
   return (
-    <section aria-label="The form" className="flex flex-col gap-3 border-b border-hair pb-4">
+    <section aria-labelledby="form-facts" className="mt-4 flex flex-col gap-3">
+      <h2 id="form-facts" className="text-lg">
+        The form
+      </h2>
       <TextField
         label="Name"
         value={name}

@@ -1,0 +1,31 @@
+/** What tests of the visitor API share: it and its letters behind a socket of their own. */
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+
+/** @returns its origin, and how it is ended */
+export async function startVisitors(): Promise<{ readonly origin: string; readonly stop: () => void }> {
+  const { answerVisitor, visitorPath } = await import('./visitors')
+  const { answerLetter, letterPath } = await import('./letters')
+  const server = createServer((request, response) => {
+    const path = request.url!.split('?')[0]!
+    const [visit, letter] = [visitorPath.exec(path), letterPath.exec(path)]
+    const work = visit
+      ? answerVisitor(request, response, visit)
+      : letter
+        ? answerLetter(request, response, letter)
+        : Promise.resolve(void response.writeHead(404).end())
+    work.catch(() => response.writeHead(503).end('{}'))
+  })
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  return {
+    origin: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    stop() {
+      server.closeAllConnections()
+      server.close()
+    },
+  }
+}
+
+/** A key as the embed's door makes one for each send. */
+export const newKey = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(16))].map((one) => one.toString(16).padStart(2, '0')).join('')
