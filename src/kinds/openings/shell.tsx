@@ -64,7 +64,8 @@ export function shellOf(values: AnyValues, words: ShellWords, assets: string): S
     around(insidePx, heightPx) {
       const px = nameSize.size * values['look.textSize']
       const words = counted(title, faceOf(values, 'heading', 'bold'))
-      const lines = title ? linesOf(words, (insidePx - closePx + sidePx) / px) : 0
+      const besideTitle = startOf(values) + closePx + headerPadPx
+      const lines = title ? linesOf(words, (insidePx + 2 * sidePx - besideTitle) / px) : 0
       const header = Math.max(closePx, lines * px * nameSize.line + 2 * headerPadPx)
       return Math.ceil(2 * headerPadPx + header + heightPx + sidePx)
     },
@@ -73,6 +74,9 @@ export function shellOf(values: AnyValues, words: ShellWords, assets: string): S
 
 /** The surface is the content's edge: a content without a background of its own gets its space from here. */
 const sideOf = (values: AnyValues) => (values['look.transparent'] ? Math.max(values['look.spacing'], 16) : 0)
+
+/** Before the title. */
+const startOf = (values: AnyValues) => sideOf(values) || values['look.spacing']
 
 function shellStyles(values: AnyValues): string {
   const side = sideOf(values)
@@ -92,7 +96,7 @@ function shellStyles(values: AnyValues): string {
     @starting-style{[part=surface]:is([open],:popover-open){opacity:0;translate:var(--from)}}
     [part=surface]::backdrop{background:#14171a66;opacity:1;transition:opacity .16s}
     @starting-style{[part=surface]::backdrop{opacity:0}}
-    .head{display:flex;align-items:flex-start;flex:none;padding:${headerPadPx}px;padding-inline-start:${side || values['look.spacing']}px}
+    .head{display:flex;align-items:flex-start;flex:none;padding:${headerPadPx}px;padding-inline-start:${startOf(values)}px}
     [part=surface-title]{
       flex:1;min-width:0;margin:0;padding-block:${headerPadPx}px;${type(nameSize)}font-weight:${titleWeight};
       color:${values['look.title']};overflow-wrap:anywhere;${headingFont(values)}

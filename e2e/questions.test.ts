@@ -1,0 +1,255 @@
+/** A form: made and changed by hand in its editor, filled in on a client's page by keyboard, changed meanwhile, answered. */
+import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { violationsIn } from './axe'
+import { button, type Browser } from './browser'
+import { element, script, startOwnPage } from './ownPage'
+import { api, clientNamed, liveObject, mailsTo, world } from './world'
+
+const own = startOwnPage()
+const { open, settled, studio } = own
+let browser: Browser
+beforeAll(() => void ({ browser } = own))
+beforeEach(() => browser.viewport(1280, 800))
+
+const root = `document.querySelector('[data-yimble]').shadowRoot`
+const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
+const press = (...keys: string[]) =>
+  browser.driver
+    .actions()
+    .sendKeys(...keys)
+    .perform()
+const keys = { enter: '\uE007', tab: '\uE004', space: ' ', down: '\uE015', alt: '\uE00A' } as const
+const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
+const shown = `[...${root}.querySelectorAll('[part=question]')].filter((one) => one.checkVisibility()).map((one) => one.dataset.question)`
+const said = (part: string) => `${root}.querySelector('[part=${part}]')?.textContent ?? ''`
+const focused = `${root}.activeElement?.name`
+/** Nobody reads and fills in a form in less; what is faster is kept as junk. */
+const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
+const put = (name: string, value: string) =>
+  inPage(
+    `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=${name}]'))`,
+  )
+const click = (part: string) => inPage(`${root}.querySelector('[part=${part}]').click()`)
+
+interface FormRecord {
+  readonly id: string
+  readonly revision: number
+  readonly form: { pages: { entries: { id: string; label?: string }[] }[] }
+}
+let count = 0
+/** A form of the vets', published. */
+async function formOf(from: string, change?: (form: FormRecord['form']) => object): Promise<FormRecord> {
+  await studio()
+  const client = await clientNamed(browser, 'Juniper Lane Vets')
+  const name = `Form ${Date.now()} ${(count += 1)}`
+  const made = await api<FormRecord>(browser, 'POST', `/clients/${client}/forms`, { name, from })
+  return change ? publish(made, change) : made
+}
+async function publish(
+  { id }: FormRecord,
+  change: (form: FormRecord['form']) => object,
+): Promise<FormRecord> {
+  const { revision, form } = await api<FormRecord>(browser, 'GET', `/forms/${id}`)
+  const match = (seen: number) => ({ 'if-match': `"${seen}"` })
+  await api(browser, 'PATCH', `/forms/${id}/draft`, { form: { ...form, ...change(form) } }, match(revision))
+  return api(browser, 'POST', `/forms/${id}/releases`, undefined, match(revision + 1))
+}
+async function liveForm(form: FormRecord, settings: Record<string, unknown> = {}, from = 'page') {
+  const client = await clientNamed(browser, 'Juniper Lane Vets')
+  return liveObject(browser, client, 'questions', from, { form: form.id, ...settings })
+}
+const load = async (ref: string, policy: Record<string, string> = {}) => {
+  await open(`<main><h1>Client</h1>${element(ref)}</main>${script}`, '', policy)
+  await settled(1)
+  await browser.until<boolean>(alive, Boolean)
+}
+/** What the inbox says of the newest submission of a widget. */
+async function told(widgetId: string): Promise<[string, string][]> {
+  await studio()
+  const { submissions } = await api<{
+    submissions: { widgetId: string; answers: { label: string; value: string }[] }[]
+  }>(browser, 'POST', '/inbox', { state: 'new' })
+  const found = submissions.find((one) => one.widgetId === widgetId)
+  return (found?.answers ?? []).map(({ label, value }) => [label, value])
+}
+
+test('made on the bench, changed in the editor by hand and by keys, published for all its widgets', async () => {
+  await studio()
+  const client = await clientNamed(browser, 'Juniper Lane Vets')
+  const { id } = await api<{ id: string }>(browser, 'POST', `/clients/${client}/widgets`, {
+    kind: 'questions',
+    name: 'By hand',
+    from: 'page',
+  })
+  await browser.driver.get(`${world.studio}/widgets/${id}`)
+  const name = `By hand ${Date.now()}`
+  await browser.type('//input[@placeholder="Questions to us"]', name)
+  await browser.click(button('Add it'))
+  await browser.click(button('Change its questions').replace('button', 'a'))
+  await browser.see('//h2[. = "Questions"]')
+  expect(await violationsIn(browser)).toEqual([])
+
+  const lines = `[...document.querySelectorAll('ol[aria-label=Questions] > li button[aria-expanded]')].map((one) => one.firstChild.textContent)`
+  await browser.until<string[]>(lines, (all) => all.length === 4)
+  await browser.click('//ol//button[contains(., "Tell us more")]')
+  await browser.type('//label[. = "Question"]/following-sibling::input', ' and more')
+  await browser.until<string[]>(lines, (all) => all[1] === 'Tell us more and more')
+  await inPage(`[...document.querySelectorAll('ol button[aria-expanded]')][1].focus()`)
+  await browser.driver.actions().keyDown(keys.alt).sendKeys(keys.down).keyUp(keys.alt).perform()
+  await browser.until<string[]>(lines, (all) => all[2] === 'Tell us more and more')
+  await browser.driver
+    .findElement({ css: 'select[class*=spruce]' })
+    .then((select) => select.sendKeys('Consent'))
+  await browser.until<string[]>(lines, (all) => all.length === 5)
+  expect(await violationsIn(browser)).toEqual([])
+  await browser.see('//span[@role="status" and . = "Saved"]')
+  await browser.click(button('Publish the changes'))
+  await browser.see('//*[contains(., "Published: one widget shows it")]')
+  await browser.see(`${button('Published')}[@disabled]`)
+
+  // A question without words is said, and not saved over what is there.
+  await browser.click('//ol//button[contains(., "What is it about?")]')
+  await browser.driver.findElement({ xpath: '//label[. = "Question"]/following-sibling::input' }).clear()
+  await browser.see('//p[@role="alert" and . = "It has no words yet."]')
+  await browser.click(button('Undo'))
+  await browser.see('//ol//button[contains(., "What is it about?")]')
+})
+
+test('by keyboard: pages, what depends on an answer, what is missing; then inbox and mail', async () => {
+  const desk = `desk.${Date.now()}@vets.example`
+  const form = await formOf('trouble', () => ({ mailTo: [desk] }))
+  const { ref, id } = await liveForm(form)
+  await load(ref)
+  expect(await violationsIn(browser)).toEqual([])
+  expect(await inPage(said('step'))).toBe('1 of 2')
+  await inPage(`${root}.querySelector('[name=subject]').focus()`)
+  await press('The door', keys.enter)
+  await browser.until<string>(said('fault'), (text) => text === 'Please fill this in.')
+  expect(await inPage(focused)).toBe('more')
+  await press('It does not open')
+  await browser.until<string>(said('fault'), (text) => text === '')
+  await put('since', '2999-01-01')
+  await click('send')
+  await browser.until<string>(said('fault'), (text) => text.startsWith('Not after '))
+  await put('since', '2026-01-01')
+  await click('send')
+  await browser.until<string>(said('step'), (text) => text === '2 of 2')
+  expect(await inPage(shown)).toEqual(['name', 'mail', 'ring'])
+  await inPage(`${root}.querySelector('[name=ring]').click()`)
+  await browser.until<string[]>(shown, (all) => all.includes('phone'))
+  expect(await violationsIn(browser)).toEqual([])
+  await inPage(`${root}.querySelector('[name=name]').focus()`)
+  await press('Ada', keys.tab, 'nobody', keys.enter)
+  await browser.until<string>(said('fault'), (text) => text.includes('name@post.example'))
+  await put('mail', 'ada@post.example')
+  await put('phone', '01632 960 118')
+  await asPeopleDo()
+  await click('send')
+  await browser.until<string>(said('sent'), (text) => text.startsWith('Thank you.'))
+  expect(await inPage(`${root}.activeElement.getAttribute('part')`)).toBe('sent')
+  const [mail] = await mailsTo(desk)
+  expect(mail!.subject).toBe('Juniper Lane Vets: The door')
+  expect(mail!.text).toContain('It does not open')
+  expect(await told(id)).toEqual([
+    ['What does not work?', 'The door'],
+    ['Since when?', '2026-01-01'],
+    ['What did you do, and what did you see?', 'It does not open'],
+    ['Your name', 'Ada'],
+    ['Where the answer goes', 'ada@post.example'],
+    ['May we ring you?', 'Yes'],
+    ['Your telephone number', '01632 960 118'],
+  ])
+})
+
+describe('a form that changes while a visitor is in it', () => {
+  test('takes what they send as it was asked; after a reload their answers are there, with the new questions', async () => {
+    const form = await formOf('question')
+    const { ref, id } = await liveForm(form)
+    await load(ref)
+    await put('subject', 'My hen')
+    await put('more', 'She looks at me.')
+    await studioInAnotherTab(() =>
+      publish(form, ({ pages: [page] }) => ({
+        pages: [
+          {
+            ...page,
+            entries: [
+              { ...page!.entries[0], label: 'What happened?' },
+              ...page!.entries.filter((one) => one.id !== 'subject' && one.id !== 'more'),
+              { id: 'when', type: 'short', label: 'When?' },
+            ],
+          },
+        ],
+      })),
+    )
+    // Delivery has the new questions within seconds; a reload brings them.
+    await browser.until<boolean>(
+      `fetch('${world.delivery}/w/${ref}.json?' + Math.random(), { cache: 'reload' }).then((answer) => answer.text()).then((text) => { window.fresh = text.includes('What happened?') }), window.fresh === true`,
+      Boolean,
+    )
+    await put('name', 'Ada')
+    await put('mail', 'ada@post.example')
+    await browser.protocol('Network.clearBrowserCache')
+    await browser.driver.navigate().refresh()
+    await settled(1)
+    await browser.until<boolean>(alive, Boolean)
+    await browser.until<string[]>(shown, (all) => all.join() === 'subject,name,mail,when')
+    expect(await inPage(`${root}.querySelector('[name=subject]').value`)).toBe('My hen')
+    await asPeopleDo()
+    await click('send')
+    await browser.until<string>(said('sent'), (text) => text !== '')
+    expect(await told(id)).toEqual([
+      ['What happened?', 'My hen'],
+      ['Your name', 'Ada'],
+      ['Where the answer goes', 'ada@post.example'],
+    ])
+  })
+})
+
+async function studioInAnotherTab(work: () => Promise<unknown>): Promise<void> {
+  const { driver } = browser
+  const here = await driver.getWindowHandle()
+  await driver.switchTo().newWindow('tab')
+  await studio()
+  await work()
+  await driver.close()
+  await driver.switchTo().window(here)
+}
+
+test('over the page on a phone, from right to left, under a strict policy, one question after the other', async () => {
+  const form = await formOf('few')
+  const { ref, id } = await liveForm(form, {}, 'dialog')
+  const { delivery } = world
+  await browser.viewport(390, 844, true)
+  await browser.driver.manage().logs().get('browser')
+  await open(`<main dir="rtl"><h1>Client</h1>${element(ref)}</main>${script}`, '', {
+    'content-security-policy': `default-src 'self'; script-src ${delivery}; connect-src ${delivery}; img-src ${delivery}; font-src ${delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble`,
+  })
+  await settled(1)
+  await browser.until<boolean>(`Boolean(${root}.querySelector('[part=opener]:popover-open'))`, Boolean)
+  await click('opener')
+  await browser.until<boolean>(alive, Boolean)
+  expect(await violationsIn(browser)).toEqual([])
+  await click('send')
+  await browser.until<string>(said('fault'), (text) => text === 'Please choose one of these.')
+  await inPage(`[...${root}.querySelectorAll('[name=stars]')][3].click()`)
+  await click('send')
+  await browser.until<string[]>(shown, (all) => all.join() === 'why')
+  await put('why', 'The kiln')
+  await click('back')
+  await browser.until<string[]>(shown, (all) => all.join() === 'stars')
+  await click('send')
+  await click('send')
+  await browser.until<string[]>(shown, (all) => all.join() === 'mail')
+  await asPeopleDo()
+  await click('send')
+  await browser.until<string>(said('sent'), (text) => text !== '')
+  const logged = await browser.driver.manage().logs().get('browser')
+  expect(
+    logged.map((one) => one.message).filter((text) => /Content Security|Refused|violates/.test(text)),
+  ).toEqual([])
+  expect(await told(id)).toEqual([
+    ['How was it?', '4 / 5'],
+    ['What made it so?', 'The kiln'],
+  ])
+})
