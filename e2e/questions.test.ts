@@ -92,7 +92,7 @@ test('made on the bench, changed in the editor by hand and by keys, published fo
   const lines = `[...document.querySelectorAll('ol[aria-label=Questions] > li button[aria-expanded]')].map((one) => one.firstChild.textContent)`
   await browser.until<string[]>(lines, (all) => all.length === 4)
   await browser.click('//ol//button[contains(., "Tell us more")]')
-  await browser.type('//label[. = "Question"]/following-sibling::input', ' and more')
+  await browser.type('//label[. = "Question"]/following-sibling::input', 'Tell us more and more')
   await browser.until<string[]>(lines, (all) => all[1] === 'Tell us more and more')
   await inPage(`[...document.querySelectorAll('ol button[aria-expanded]')][1].focus()`)
   await browser.driver.actions().keyDown(keys.alt).sendKeys(keys.down).keyUp(keys.alt).perform()
