@@ -9,10 +9,10 @@ import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
+import { AddMenu } from './AddMenu'
 import { FormFacts } from './FormFacts'
 import { FormLines } from './FormLines'
 import { FormStage } from './FormStage'
-import { typeLabels, types } from './types'
 import { useFormDraft } from './useFormDraft'
 
 export interface FormEditorProps {
@@ -71,8 +71,8 @@ export function FormEditor({ first, client, delivery }: FormEditorProps) {
     }
     setBusy(false)
   }
-  const add = (type: EntryType) => {
-    const added = addEntry(form, type, at)
+  const add = (what: EntryType | 'page') => {
+    const added = what === 'page' ? addPage(form, at) : addEntry(form, what, at)
     set(added.form)
     setAt(added.id)
   }
@@ -131,32 +131,7 @@ export function FormEditor({ first, client, delivery }: FormEditorProps) {
                 {faultInWords(fault)}
               </p>
             )}
-            <div className="flex flex-wrap items-center gap-2">
-              <label className="flex items-center gap-2">
-                <span className="sr-only">Add a question</span>
-                <select
-                  value=""
-                  onChange={(event) => add(event.target.value as EntryType)}
-                  className="h-8 rounded-md border border-spruce bg-paper px-2 font-medium text-spruce"
-                >
-                  <option value="">Add a question …</option>
-                  {types.map((type) => (
-                    <option key={type} value={type}>
-                      {typeLabels[type]}
-                    </option>
-                  ))}
-                </select>
-              </label>
-              <Button
-                onClick={() => {
-                  const added = addPage(form, at)
-                  set(added.form)
-                  setAt(added.id)
-                }}
-              >
-                Add a page
-              </Button>
-            </div>
+            <AddMenu disabled={!mayEdit} onAdd={add} />
             <FormFacts record={record} form={form} onChange={set} onRecord={draft.setRecord} />
           </fieldset>
         </aside>
