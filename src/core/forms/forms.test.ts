@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { askedOf, faultsIn, patternLike, type Answers } from './answers'
 import { publicOf, stepsOf, type Entry, type PublicForm } from './form'
-import { formSchema } from './shape'
+import { formSchema, sameForm } from './shape'
 import { answersSchema } from './schema'
 
 const today = '2026-11-27'
@@ -86,6 +86,14 @@ describe('a form', () => {
     expect(formSchema.safeParse({ pages: [{ id: 'p', entries }] }).error?.issues[0]?.message).toBe(message),
   )
 
+  test('is the same in whatever order it is written down', () => {
+    const entry = { id: 'q', type: 'short', label: 'Asked' }
+    const written = (page: object) => formSchema.parse({ pages: [page] })
+    const one = written({ id: 'p', entries: [entry] })
+    const turned = JSON.parse(JSON.stringify({ mailTo: [], pages: one.pages, flow: 'pages' })) as typeof one
+    expect(sameForm(one, turned)).toBe(true)
+    expect(sameForm(one, written({ id: 'p', entries: [{ ...entry, label: 'Else' }] }))).toBe(false)
+  })
   test('one after the other: each question takes the texts before it along, the last what stands below', () => {
     const entries = [
       { id: 't1', type: 'text', words: 'Before' },

@@ -88,3 +88,9 @@ export const formSchema = z
     )
   })
 export type Form = z.infer<typeof formSchema>
+
+/** Whether two forms ask the same: in whatever order their parts are written down, and with spaces left out. */
+export const sameForm = (one: Form, other: Form): boolean => {
+  const written = (form: Form) => JSON.stringify(formSchema.safeParse(form).data)
+  return written(one) === written(other)
+}

@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import type { ClientShape, FormShape } from '@/core/api/shapes'
 import { addEntry, addPage, linesOf, type EntryType } from '@/core/forms/edit'
 import { stepsOf } from '@/core/forms/form'
+import { sameForm } from '@/core/forms/shape'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { useMayEdit } from '../parts/Role'
@@ -50,7 +51,7 @@ export function FormEditor({ first, client, delivery }: FormEditorProps) {
       ),
     [form, at],
   )
-  const isChanged = JSON.stringify(record.live) !== JSON.stringify(form)
+  const isChanged = !sameForm(record.live, form)
   const isSaved = saving === 'saved' && record.form === form
 
   async function publish() {
