@@ -18,7 +18,15 @@ const press = (...keys: string[]) =>
     .actions()
     .sendKeys(...keys)
     .perform()
-const keys = { enter: '\uE007', tab: '\uE004', space: ' ', down: '\uE015', alt: '\uE00A' } as const
+const keys = {
+  enter: '\uE007',
+  tab: '\uE004',
+  space: ' ',
+  down: '\uE015',
+  alt: '\uE00A',
+  control: '\uE009',
+  back: '\uE003',
+} as const
 const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
 const shown = `[...${root}.querySelectorAll('[part=question]')].filter((one) => one.checkVisibility()).map((one) => one.dataset.question)`
 const said = (part: string) => `${root}.querySelector('[part=${part}]')?.textContent ?? ''`
@@ -108,7 +116,9 @@ test('made on the bench, changed in the editor by hand and by keys, published fo
 
   // A question without words is said, and not saved over what is there.
   await browser.click('//ol//button[contains(., "What is it about?")]')
-  await browser.driver.findElement({ xpath: '//label[. = "Question"]/following-sibling::input' }).clear()
+  await browser.click('//label[. = "Question"]/following-sibling::input')
+  await browser.driver.actions().keyDown(keys.control).sendKeys('a').keyUp(keys.control).perform()
+  await press(keys.back)
   await browser.see('//p[@role="alert" and . = "It has no words yet."]')
   await browser.click(button('Undo'))
   await browser.see('//ol//button[contains(., "What is it about?")]')
