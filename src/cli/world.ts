@@ -91,6 +91,8 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_STANDINS_PORT: String(basePort + 20),
     YIMBLE_STANDINS_FOLDER: folder,
     YIMBLE_STANDINS_SMTP: String(basePort + 25),
+    YIMBLE_REPLIES_DOMAIN: 'answers.yimble.example',
+    YIMBLE_REPLIES_PORT: String(basePort + 26),
     YIMBLE_SMTP_URL: `smtp://${mailboxHost}:${basePort + 25}`,
     YIMBLE_WORKER_PORT: String(basePort + 40),
     // 127.0.0.8 and 127.0.0.9 are free for what a test wants to be the outside.

@@ -100,6 +100,11 @@ export const catalogue = {
     'Form in use',
     (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another form there first.`,
   ),
+  no_sender: entry(
+    409,
+    'No address',
+    () => 'Whoever sent this left no e-mail address, so nothing can be answered. Write a note instead.',
+  ),
   address_taken: entry(
     409,
     'Address taken',

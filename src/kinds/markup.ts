@@ -12,7 +12,7 @@ import { controlOf } from '../core/settings/controls/all'
 import { defaultsOf } from '../core/settings/settings'
 import { exampleItemsOf, type Kind } from './contract'
 import { prepare, drawn } from './render'
-import { samplesOf } from './samples'
+import { extremeObjects } from './samples'
 
 const svg = 'http://www.w3.org/2000/svg'
 
@@ -105,7 +105,7 @@ export function markupOf(kinds: readonly Kind[]): Markup {
       const { pieces, opening } = drawn(prepare(input, items, context), context, [])
       reader.write(pieces.join('') + (opening?.shell.join('') ?? ''))
       reader.write(drawn(prepare(input, [], context), context, []).pieces.join(''))
-      for (const { objects } of samplesOf(kind))
+      for (const { objects } of extremeObjects(kind))
         if (objects)
           reader.write(drawn(prepare({ ...input, objects }, [], context), context, []).pieces.join(''))
     }

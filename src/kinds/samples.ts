@@ -68,7 +68,8 @@ export const samplesOf = (kind: Kind): readonly Sample[] => [
   ...extremeObjects(kind),
 ]
 
-const extremeObjects = ({ intake }: Kind): readonly Sample[] =>
+/** What a kind that takes objects is tried with. */
+export const extremeObjects = ({ intake }: Kind): readonly Sample[] =>
   Object.entries(intake).flatMap(([role, { takes }]) =>
     'object' in takes && takes.object === 'form'
       ? [{ id: 'extreme', label: 'Extreme contents', items: [], objects: { [role]: extremeForm } }]

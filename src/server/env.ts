@@ -39,6 +39,10 @@ const schema = z
       .optional(),
     /** Who mails come from. */
     YIMBLE_MAIL_FROM: z.email().default('letters@yimble.example'),
+    /** Answers of visitors come in at addresses of this domain, by SMTP to the worker. Without it they go to YIMBLE_MAIL_FROM. */
+    YIMBLE_REPLIES_DOMAIN: z.string().max(200).optional(),
+    YIMBLE_REPLIES_HOST: z.string().default('127.0.0.1'),
+    YIMBLE_REPLIES_PORT: z.coerce.number().int().min(1).max(65_535).default(2525),
     /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
     YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
     /** Where the services of the connectors are: `{"reviews":"https://…"}`. */

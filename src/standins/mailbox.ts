@@ -2,7 +2,8 @@
 import { simpleParser, type ParsedMail } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { escapeHtml, json, propPage, send } from './html'
+import { createTransport } from 'nodemailer'
+import { escapeHtml, json, propPage, readForm, send } from './html'
 
 export interface Kept {
   readonly to: readonly string[]
@@ -48,6 +49,7 @@ export function createMailbox(smtpPort: number, host: string) {
           to: receivers,
           from: mail.from?.text ?? '',
           subject: mail.subject ?? '',
+          replyTo: mail.replyTo?.text ?? '',
           text: mail.text ?? '',
           html: mail.html || '',
           headers: Object.fromEntries(
@@ -56,9 +58,27 @@ export function createMailbox(smtpPort: number, host: string) {
         })),
       )
     }
+    const back = /^\/(\d+)\/answer$/.exec(url.pathname)
+    const answered = back && kept[kept.length - Number(back[1])]
+    if (answered && request.method === 'POST')
+      return void readForm(request)
+        .then((form) => answer(answered, form.get('text') ?? ''))
+        .then(
+          () =>
+            send(
+              response,
+              propPage('Answered', '<p>It is on its way. <a href="/">Back to the mailbox</a></p>'),
+            ),
+          (error: unknown) =>
+            send(response, propPage('Not sent', `<p>${escapeHtml(String(error))}</p>`), {}, 502),
+        )
     const one = /^\/(\d+)$/.exec(url.pathname)
     const at = one ? kept.length - Number(one[1]) : -1
-    if (one && kept[at]) return send(response, propPage(kept[at].mail.subject ?? '', readable(kept[at])))
+    if (one && kept[at])
+      return send(
+        response,
+        propPage(kept[at].mail.subject ?? '', readable(kept[at]) + answerForm(url.pathname, kept[at])),
+      )
     const rows = kept.map(
       ({ to, mail }, order) =>
         `<li><a href="/${kept.length - order}">${escapeHtml(mail.subject ?? '')}</a>, from ${escapeHtml(mail.from?.text ?? '')} to ${escapeHtml(to.join(', '))}</li>`,
@@ -79,4 +99,25 @@ function readable({ to, mail }: Kept): string {
     (url) => `<a href="${url}">${url}</a>`,
   )
   return `<p>From ${escapeHtml(mail.from?.text ?? '')}<br>To ${escapeHtml(to.join(', '))}</p><div style="white-space:pre-wrap">${text}</div>`
+}
+
+const answerForm = (path: string, { mail }: Kept): string =>
+  mail.replyTo
+    ? `<h2>Answer</h2><form method="post" action="${path}/answer"><textarea name="text" aria-label="Answer"></textarea><p><button>Send the answer</button></p></form>`
+    : ''
+
+/** As a mail program does: to the address that answers are asked to go to, with what it answers to quoted below. */
+async function answer({ to, mail }: Kept, text: string): Promise<void> {
+  const address = mail.replyTo?.value[0]?.address ?? ''
+  const port = Number(process.env.YIMBLE_REPLIES_PORT ?? 0)
+  const isOurs = address.endsWith(`@${process.env.YIMBLE_REPLIES_DOMAIN ?? ''}`)
+  if (!isOurs || port === 0) throw new Error(`${address} is nowhere in the demo.`)
+  const quoted = (mail.text ?? '').replace(/^/gm, '> ')
+  await createTransport({ host: '127.0.0.1', port, secure: false, ignoreTLS: true }).sendMail({
+    from: to[0],
+    to: address,
+    subject: `Re: ${mail.subject ?? ''}`,
+    inReplyTo: mail.messageId,
+    text: `${text}\n\nOn Monday they wrote:\n${quoted}`,
+  })
 }

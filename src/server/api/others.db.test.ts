@@ -144,6 +144,8 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/forms': () => ({ name: 'F', from: 'question' }),
   'PATCH /forms/{id}': () => ({ name: 'F' }),
   'PATCH /forms/{id}/draft': () => ({ form: { pages: [{ id: 'p', entries: [] }] } }),
+  'POST /submissions/{id}/messages': () => ({ kind: 'note', text: 'N' }),
+  'POST /submissions/{id}/assign': () => ({ to: null }),
   'POST /inbox': () => ({ state: 'new' }),
   'POST /submissions/sort': () => ({ ids: ['00000000-0000-4000-8000-000000000000'], state: 'done' }),
   'POST /widgets/{id}/switch': () => ({ on: false }),

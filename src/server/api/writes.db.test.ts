@@ -160,6 +160,13 @@ test('each write answers in its shape and is seen by the next read', async () =>
     page: '',
     junk: null,
   })
+  expect(
+    await call('POST', `/submissions/${sent.id}/messages`, { kind: 'note', text: 'Ring them' }),
+  ).toMatchObject({ messages: [{ kind: 'note', text: 'Ring them' }] })
+  const [me] = ((await read('/team')) as unknown as { members: Answer[] }).members
+  expect(await call('POST', `/submissions/${sent.id}/assign`, { to: me!.id })).toMatchObject({
+    assignedTo: me!.id,
+  })
   await call('POST', '/submissions/sort', { ids: [sent.id], state: 'open' })
   expect(await read(`/submissions/${sent.id}`)).toMatchObject({ state: 'open', isElsewhere: false })
   await call(

@@ -10,6 +10,7 @@ import { dueSubscriptions, subscribe } from '../services/sources/hubs'
 import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
 import { refresh } from '../services/sources/refreshing'
+import { takeReplies } from '../mail/replies'
 import { sendLetter } from '../mail/send'
 import { enqueue, renderShowing, startBoss, stopBoss, type JobName, type Jobs } from './queue'
 
@@ -83,6 +84,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'pictures', 2)
   await takeJobs(boss, 'subscribe', 4)
   await takeJobs(boss, 'mail', 8)
+  const stopReplies = takeReplies()
   let isAway = false
   const timer = setInterval(() => {
     enqueueDue().then(
@@ -109,6 +111,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
     clearInterval(timer)
     clearInterval(tidy)
     health.close()
+    await stopReplies?.()
     await boss.stop({ graceful: true, timeout: 3_000 })
     await stopBoss()
     await closeDatabase()

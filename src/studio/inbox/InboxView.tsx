@@ -14,6 +14,7 @@ import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
 import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
+import type { Person } from './Assigned'
 import { InboxList } from './InboxList'
 import { folderOf, folders, type FolderId, type Sorting } from './folders'
 import { SubmissionView } from './SubmissionView'
@@ -25,6 +26,8 @@ export interface InboxViewProps {
   /** The one that a link leads to. */
   readonly asked: SubmissionShape | undefined
   readonly clients: readonly { readonly id: string; readonly name: string }[]
+  /** Who can have something in hand. */
+  readonly people: readonly Person[]
 }
 
 const everyMs = 5_000
@@ -38,7 +41,7 @@ export function InboxView(props: InboxViewProps) {
   )
 }
 
-function Inbox({ first, asked, clients }: InboxViewProps) {
+function Inbox({ first, asked, clients, people }: InboxViewProps) {
   const queries = useQueryClient()
   const [folder, setFolder] = useState<FolderId>(asked ? folderOf(asked) : 'new')
   const [clientId, setClientId] = useState('')
@@ -155,7 +158,9 @@ function Inbox({ first, asked, clients }: InboxViewProps) {
               onShow={setAt}
               onToggle={toggle}
             />
-            {now && <SubmissionView submission={now} count={picked.length} onSort={sortPicked} />}
+            {now && (
+              <SubmissionView submission={now} count={picked.length} people={people} onSort={sortPicked} />
+            )}
           </div>
         )}
       </main>

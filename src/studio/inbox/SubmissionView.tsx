@@ -6,16 +6,19 @@ import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { Notice } from '../parts/Notice'
 import { useMayEdit } from '../parts/Role'
+import { Assigned, type Person } from './Assigned'
+import { Conversation } from './Conversation'
 import { sortings, type Sorting } from './folders'
 
 export interface SubmissionViewProps {
   readonly submission: SubmissionShape
   /** How many what is done here is done with. */
   readonly count: number
+  readonly people: readonly Person[]
   readonly onSort: (sorting: Sorting) => void
 }
 
-export function SubmissionView({ submission, count, onSort }: SubmissionViewProps) {
+export function SubmissionView({ submission, count, people, onSort }: SubmissionViewProps) {
   const mayEdit = useMayEdit()
   const { answers, page, junk, isElsewhere } = submission
   const hasMatter = answers.some((one) => one.about === 'matter')
@@ -40,6 +43,7 @@ export function SubmissionView({ submission, count, onSort }: SubmissionViewProp
                 </kbd>
               </Button>
             ))}
+          <Assigned submission={submission} people={people} />
           {count > 1 && <span className="text-[13px] text-faint">all {count} that are chosen</span>}
         </div>
       )}
@@ -73,6 +77,7 @@ export function SubmissionView({ submission, count, onSort }: SubmissionViewProp
         ) : null}
         .{isElsewhere ? ' That page is none of the client’s sites.' : ''}
       </p>
+      <Conversation submission={submission} />
     </article>
   )
 }

@@ -59,6 +59,18 @@ export const submission = z.object({
   junk: z.string().nullable().describe('Why it is taken for junk'),
   state: z.enum(submissionStates),
   sentAt: when,
+  assignedTo: z.uuid().nullable().describe('Who has it in hand'),
+  messages: z
+    .array(
+      z.object({
+        id: z.uuid(),
+        kind: z.enum(['visitor', 'answer', 'note']),
+        who: z.string().nullable().describe('Of the agency; null for the visitor'),
+        text: z.string(),
+        at: z.string(),
+      }),
+    )
+    .describe('What followed, oldest first'),
 })
 export type SubmissionShape = z.infer<typeof submission>
 export const inbox = z.object({

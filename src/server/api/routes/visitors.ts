@@ -2,6 +2,7 @@
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import { formSchema } from '@/core/forms/shape'
+import * as conversations from '../../services/visitors/conversations'
 import * as forms from '../../services/visitors/forms'
 import * as inbox from '../../services/visitors/inbox'
 import * as lists from '../../services/visitors/lists'
@@ -90,6 +91,24 @@ export const visitorsRoutes: readonly Route[] = [
     params: id,
     response: shapes.submission,
     run: (actor, { params }) => inbox.getSubmission(actor, params.id),
+  }),
+  route('POST /submissions/{id}/messages', {
+    summary: 'Answer by mail whoever sent it, or keep a note among yourselves',
+    params: id,
+    body: z.strictObject({
+      kind: z.enum(['answer', 'note']),
+      text: z.string().trim().min(1, 'words are needed').max(20_000),
+    }),
+    response: shapes.submission,
+    run: (actor, { params, body: { kind, text } }) =>
+      (kind === 'answer' ? conversations.answerByMail : conversations.addNote)(actor, params.id, text),
+  }),
+  route('POST /submissions/{id}/assign', {
+    summary: 'Say who has it in hand',
+    params: id,
+    body: z.strictObject({ to: z.uuid().nullable() }),
+    response: shapes.submission,
+    run: (actor, { params, body }) => conversations.assign(actor, params.id, body.to),
   }),
   route('POST /submissions/sort', {
     summary: 'Sort several into new, open, waiting, done; say that they are junk, or are not',

@@ -12,6 +12,7 @@ import * as uses from './0010-uses'
 import * as addresses from './0011-addresses'
 import * as visitors from './0012-visitors'
 import * as forms from './0013-forms'
+import * as conversations from './0014-conversations'
 
 export const migrations = [
   first,
@@ -27,4 +28,5 @@ export const migrations = [
   addresses,
   visitors,
   forms,
+  conversations,
 ]

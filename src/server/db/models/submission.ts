@@ -25,6 +25,10 @@ export class Submission extends Model<InferAttributes<Submission>, InferCreation
   declare told: CreationOptional<Told[]>
   /** Address of who sent it, in small letters. */
   declare sender: CreationOptional<string | null>
+  /** Of the agency; null while nobody has it in hand. */
+  declare assignedTo: CreationOptional<string | null>
+  /** In the address that an answer is sent to; null before the first answer by mail. */
+  declare token: CreationOptional<string | null>
   declare page: string
   /** Why it is taken for junk; null where it is not. */
   declare junk: string | null
@@ -48,6 +52,8 @@ export const initSubmission = (sequelize: Sequelize): typeof Submission =>
       answer: { type: DataTypes.JSONB, allowNull: false, defaultValue: {} },
       told: { type: DataTypes.JSONB, allowNull: false, defaultValue: [] },
       sender: DataTypes.TEXT,
+      assignedTo: DataTypes.UUID,
+      token: DataTypes.TEXT,
       page: { type: DataTypes.TEXT, allowNull: false },
       junk: DataTypes.TEXT,
       state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'new' },

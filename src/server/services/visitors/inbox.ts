@@ -20,7 +20,9 @@ const most = 200
 type Row = Omit<SubmissionShape, 'sentAt'> & { readonly sentAt: Date }
 
 const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
-  s.kind, s.action, s.told as answers, s.sender, s.page, s.junk, s.state, s.sent_at as "sentAt",
+  s.kind, s.action, s.told as answers, s.sender, s.page, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
+  (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', u.name, 'text', m.text, 'at', m.at) order by m.at), '[]')
+   from messages m left join users u on u.id = m.author_id where m.submission_id = s.id) as messages,
   (s.page <> '' and not exists (select 1 from sites t where t.client_id = s.client_id and (s.page = t.url or starts_with(s.page, rtrim(t.url, '/') || '/')))) as "isElsewhere"
   from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
 
@@ -37,7 +39,7 @@ export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxS
   const rows = await db().sequelize.query<Row>(
     `${selected} where ${where}
        and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
-       and ($4 = '' or s.told::text ilike '%' || $4 || '%')
+       and ($4 = '' or s.told::text ilike '%' || $4 || '%' or exists (select 1 from messages m where m.submission_id = s.id and m.text ilike '%' || $4 || '%'))
      order by s.sent_at desc, s.id limit ${most}`,
     { bind: [...bind, query.state, escapeLike(query.words ?? '')], type: QueryTypes.SELECT },
   )
