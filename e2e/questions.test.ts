@@ -262,3 +262,36 @@ test('over the page on a phone, from right to left, under a strict policy, one q
     ['What made it so?', 'The kiln'],
   ])
 })
+
+test('answered from the inbox by hand; the answer to it comes back into the same conversation', async () => {
+  const { ref } = await liveForm(await formOf('question'))
+  await load(ref)
+  const subject = `Question ${Date.now()}`
+  const mail = `ada.${Date.now()}@post.example`
+  await put('subject', subject)
+  await put('name', 'Ada')
+  await put('mail', mail)
+  await asPeopleDo()
+  await click('send')
+  await browser.until<string>(said('sent'), (text) => text !== '')
+  await browser.driver.get(`${world.studio}/inbox`)
+  await browser.type('input[type=search]', subject)
+  await browser.see(`//article//dd[. = "${subject}"]`)
+  await browser.type('article textarea', 'Bring her along.')
+  await browser.click(button('Send the answer'))
+  const [answer] = await mailsTo(mail)
+  expect(answer!.text).toContain('Bring her along.')
+
+  const mailbox = `http://127.0.0.19:${process.env.YIMBLE_STANDINS_PORT}`
+  await browser.driver.get(mailbox)
+  await browser.click(`//li[contains(., "${mail}")]/a`)
+  await browser.type('textarea', 'We are on our way.')
+  await browser.click(button('Send the answer'))
+  await browser.see('//h1[. = "Answered"]')
+
+  await browser.driver.get(`${world.studio}/inbox`)
+  await browser.click('//nav[@aria-label="Folders"]//button[starts-with(., "Open")]')
+  await browser.type('input[type=search]', subject)
+  await browser.see('//section[@aria-label="Conversation"]//p[. = "We are on our way."]')
+  expect(await violationsIn(browser)).toEqual([])
+})

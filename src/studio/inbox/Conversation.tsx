@@ -2,6 +2,7 @@
 /** What followed on a submission, and the place to write on: an answer by mail, or a note for colleagues. */
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useId, useState } from 'react'
+import { toast } from 'sonner'
 import type { SubmissionShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
@@ -58,7 +59,10 @@ function Composer({ submission }: { submission: SubmissionShape }) {
   const send = useMutation({
     mutationFn: (kind: Kind) =>
       api<SubmissionShape>('POST', `/submissions/${id}/messages`, { kind, text: text.trim() }),
-    onSuccess: () => write(''),
+    onSuccess: (_after, kind) => {
+      write('')
+      if (kind === 'answer') toast('The answer is on its way. It lies under Waiting until they write back.')
+    },
     onSettled: () => queries.invalidateQueries({ queryKey: ['inbox'] }),
   })
   const first: Kind = sender ? 'answer' : 'note'
