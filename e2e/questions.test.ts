@@ -295,3 +295,48 @@ test('answered from the inbox by hand; the answer to it comes back into the same
   await browser.see('//section[@aria-label="Conversation"]//p[. = "We are on our way."]')
   expect(await violationsIn(browser)).toEqual([])
 })
+
+test('files: chosen, dropped, refused by what is in them, kept over a reload, downloaded from the inbox', async () => {
+  const form = await formOf('question', ({ pages: [page] }) => ({
+    pages: [
+      {
+        ...page,
+        entries: [
+          ...page!.entries,
+          { id: 'seen', type: 'file', label: 'What you see', atMost: 2, kinds: ['picture'] },
+        ],
+      },
+    ],
+  }))
+  const { ref, id } = await liveForm(form)
+  await load(ref)
+  await put('subject', 'A picture')
+  await put('name', 'Ada')
+  await put('mail', 'ada@post.example')
+  /** As somebody who drops a file on the form. */
+  const drop = (name: string, bytes: string) =>
+    inPage(
+      `((root, data) => { data.items.add(new File([${bytes}], ${JSON.stringify(name)})); root.querySelector('[part=form]').dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: data })) })(${root}, new DataTransfer())`,
+    )
+  const files = `[...${root}.querySelectorAll('[part=file]')].map((one) => one.innerText.trim())`
+  await drop('cat.png', '"<html>no picture</html>"')
+  await browser.until<string[]>(files, ([first]) => first?.includes('Files of this kind') === true)
+  const gif = `Uint8Array.from(atob('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7'), (one) => one.charCodeAt(0))`
+  await drop('cat.gif', gif)
+  await browser.until<string[]>(files, (all) => all.join() === 'cat.gif, 42 B')
+  expect(await violationsIn(browser)).toEqual([])
+  await browser.driver.navigate().refresh()
+  await settled(1)
+  await browser.until<boolean>(alive, Boolean)
+  await browser.until<string[]>(files, (all) => all.join() === 'cat.gif, 42 B')
+  await asPeopleDo()
+  await click('send')
+  await browser.until<string>(said('sent'), (text) => text !== '')
+  expect(await told(id)).toContainEqual(['What you see', 'cat.gif'])
+  await browser.driver.get(`${world.studio}/inbox`)
+  await browser.see('//article//a[. = "cat.gif"]')
+  const got = await browser.driver.executeAsyncScript<[string | null, number]>(
+    `fetch(document.querySelector('article a[download]').href).then(async (answer) => arguments[0]([answer.headers.get('content-disposition'), (await answer.arrayBuffer()).byteLength]))`,
+  )
+  expect(got).toEqual([`attachment; filename*=UTF-8''cat.gif`, 42])
+})

@@ -43,6 +43,13 @@ async function seedForm(designer: Actor, client: string): Promise<FormShape> {
           },
           { id: 'more', type: 'long', label: 'Tell us more', lines: 3 },
           {
+            id: 'pictures',
+            type: 'file',
+            label: 'Pictures, if you have some',
+            kinds: ['picture', 'video'],
+            mostMb: 20,
+          },
+          {
             id: 'name',
             type: 'short',
             about: 'person',

@@ -1,4 +1,5 @@
 /** The way out of an island: to its own server, in words of the client's language. Types only. */
+import type { GivenFile } from '../core/forms/files'
 import type { Actions, GivenBy, NamesOf, TakenBy } from './actions'
 
 export interface Door<A extends Actions = Actions, W extends string = string> {
@@ -14,6 +15,8 @@ export interface Door<A extends Actions = Actions, W extends string = string> {
     body: TakenBy<A[N]>,
     onWait?: (sentence: string) => void,
   ): Promise<Answer<GivenBy<A[N]>>>
+  /** Sends a file, for `send` to name it afterwards. Fails with `away` when nothing answers. */
+  upload(of: Readonly<Record<string, string>>, file: File): Promise<Answer<GivenFile>>
   /** What was being sent when the page was left, so that an island can go on waiting for its answer. */
   pending<N extends NamesOf<A, 'send'>>(name: N): TakenBy<A[N]> | undefined
   /** Such as `2026-11-27`, by the visitor's own calendar. */

@@ -103,6 +103,7 @@ const extremeForm = {
           { id: 'k', type: 'address', label: 'E' },
           { id: 'l', type: 'rating', label: 'Tea 🫖, cake 🍰 and a kiln 🔥🔥🔥', of: 10 },
           { id: 'm', type: 'consent', label: long.repeat(3), hint: long, isRequired: true },
+          { id: 'y', type: 'file', label: long, hint: compound },
           { id: 'n', type: 'hidden', label: 'F', from: 'title' },
           { id: 'o', type: 'short', label: long, when: { of: 'a', is: [] } },
         ],

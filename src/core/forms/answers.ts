@@ -2,6 +2,7 @@
  * What is asked, and whether answers fit. Written out, since a browser gets it; the server asks the schema that is made from
  * the same form (`schema.ts`), and a property test holds the two together.
  */
+import { filePattern } from './files'
 import { isQuestion, questionsOf, type Entry, type PublicForm, type Question } from './form'
 
 /** By the question's id; of several choices a list. What is not answered is left out or empty. */
@@ -99,7 +100,8 @@ export const faultsAmong = (
 function faultOf(question: Question, said: readonly string[], today: string): Fault | undefined {
   const [first] = said
   if (first === undefined) return question.isRequired ? { code: neededBy(question) } : undefined
-  if (question.type !== 'several' && said.length > 1) return { code: 'tooMany', fact: '1' }
+  if (question.type !== 'several' && question.type !== 'file' && said.length > 1)
+    return { code: 'tooMany', fact: '1' }
   switch (question.type) {
     case 'short':
       if (first.length > question.most) return { code: 'tooLong', fact: String(question.most) }
@@ -116,6 +118,9 @@ function faultOf(question: Question, said: readonly string[], today: string): Fa
       const most = question.atMost ?? question.options.length
       return said.length > most ? { code: 'tooMany', fact: String(most) } : undefined
     }
+    case 'file':
+      if (said.length > question.atMost) return { code: 'tooMany', fact: String(question.atMost) }
+      return said.every((one) => filePattern.test(one)) ? undefined : { code: 'needed' }
     case 'number':
       return numberFault(question, first)
     case 'date':

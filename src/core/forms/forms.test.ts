@@ -44,6 +44,9 @@ describe('an answer', () => {
     ['no host', { type: 'email' }, 'ada@post', 'noEmail'],
     ['three of five', { type: 'rating' }, '3', ''],
     ['six of five', { type: 'rating' }, '6', 'chosen'],
+    ['a file', { type: 'file' }, '0b7a1c2e-0000-4000-8000-000000000000', ''],
+    ['no file at all', { type: 'file', isRequired: true }, [], 'needed'],
+    ['a file that has not arrived', { type: 'file' }, 'cat.jpg', 'needed'],
     ['agreed', { type: 'consent', isRequired: true }, 'yes', ''],
     ['not agreed', { type: 'consent', isRequired: true }, '', 'agreed'],
   ])('%s', (_name, question, answer, code) => expect(fault(question, answer)).toBe(code))
@@ -128,6 +131,7 @@ const question = fc.oneof(
   fc.record({ type: fc.constant('number'), least: bound, greatest: bound, isWhole: fc.boolean() }),
   fc.record({ type: fc.constant('date'), earliest: day, latest: day }),
   fc.record({ type: fc.constantFrom('telephone', 'email', 'address', 'consent') }),
+  fc.record({ type: fc.constant('file'), atMost: fc.integer({ min: 1, max: 2 }) }),
   fc.record({ type: fc.constant('rating'), of: fc.integer({ min: 3, max: 10 }) }),
 )
 const word = fc.oneof(
@@ -148,6 +152,7 @@ const word = fc.oneof(
   ),
   fc.constantFrom('2026-11-27', '2026-02-30', '2027-01-01', '0000-01-01', '__proto__'),
   fc.integer({ min: -1, max: 12 }).map(String),
+  fc.uuid(),
   fc.string({ unit: fc.constantFrom('+', '(', ')', '-', '.', '/', ' ', '7'), maxLength: 10 }),
   fc.string({ maxLength: 12 }),
 )

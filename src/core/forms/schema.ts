@@ -12,6 +12,7 @@ import {
   type Answers,
 } from './answers'
 import type { PublicForm, Question } from './form'
+import { filePattern } from './files'
 import { mostAnswer } from './shape'
 
 /** What may come at all, before a form is looked at. Its largest form has 1,200 questions. */
@@ -56,6 +57,13 @@ function ofQuestion(question: Question, today: string): z.ZodType<string | reado
     const list = z
       .array(z.enum(question.options))
       .max(most)
+      .min(question.isRequired ? 1 : 0)
+    return z.preprocess(asWords, list)
+  }
+  if (question.type === 'file') {
+    const list = z
+      .array(z.string().regex(filePattern))
+      .max(question.atMost)
       .min(question.isRequired ? 1 : 0)
     return z.preprocess(asWords, list)
   }
@@ -109,6 +117,7 @@ function wordOf(question: Question, today: string): z.ZodType<string> {
     case 'consent':
       return z.literal('yes')
     case 'several':
-      throw new Error('choices of several have a schema of their own')
+    case 'file':
+      throw new Error('lists have a schema of their own')
   }
 }

@@ -3,6 +3,7 @@
  * latest release is what visitors see.
  */
 import * as z from 'zod'
+import { fileKinds } from './files'
 
 const id = z.string().regex(/^[a-z][a-z0-9]{0,15}$/)
 const words = (most: number) => z.string().trim().max(most)
@@ -51,6 +52,11 @@ export const entrySchema = z.discriminatedUnion('type', [
   question('email', {}),
   question('address', {}),
   question('rating', { of: z.int().min(3).max(10).default(5) }),
+  question('file', {
+    atMost: z.int().min(1).max(10).default(3),
+    mostMb: z.int().min(1).max(20).default(10),
+    kinds: z.array(z.enum(fileKinds)).min(1).default(['picture', 'document']),
+  }),
   /** Its label is the sentence that is agreed to. */
   question('consent', {}),
   /** Filled in by the page: its title, or a parameter of its address. */

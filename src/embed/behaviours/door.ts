@@ -66,6 +66,13 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
         await wait(view, waitsMs[Math.min(at, waitsMs.length - 1)]!)
       }
     },
+    upload: async (of, file) =>
+      (await call<never>(
+        view,
+        `${address('file')}?${new URLSearchParams({ ...of, name: file.name, key: keyOf(view) })}`,
+        // As text, so that the browser asks for no leave first; what it is is found in its bytes.
+        { method: 'POST', body: file.slice(0, file.size, 'text/plain') },
+      )) ?? away,
     pending: (name) => kept.get<Unsent>(`send:${name}`)?.body as never,
     today: () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
     typed: {

@@ -1,12 +1,14 @@
 /** What stands in the fields of a form, read and written. They belong to the visitor: no state of ours holds their values. */
 import { given, type Answers } from '../../core/forms/answers'
-import { questionsOf, type PublicForm } from '../../core/forms/form'
+import { questionsOf, type PublicForm, type Question } from '../../core/forms/form'
 
 type Control = HTMLInputElement | HTMLTextAreaElement | HTMLSelectElement
 
 const controlsOf = (box: HTMLElement, id: string) =>
   [...box.querySelectorAll<Control>('[name]')].filter(({ name }) => name === id)
 const isWritten = (control: Control) => control.type !== 'checkbox' && control.type !== 'radio'
+
+const isList = ({ type }: Question) => type === 'several' || type === 'file'
 
 /** Answers to what has any; those of several choices as a list. */
 export function answersIn(box: HTMLElement, form: PublicForm): Answers {
@@ -16,7 +18,7 @@ export function answersIn(box: HTMLElement, form: PublicForm): Answers {
       .filter((control) => isWritten(control) || (control as HTMLInputElement).checked)
       .map(({ value }) => value)
       .filter((value) => value.trim() !== '')
-    if (said.length > 0) answers[question.id] = question.type === 'several' ? said : said[0]!
+    if (said.length > 0) answers[question.id] = isList(question) ? said : said[0]!
   }
   return answers
 }
@@ -25,6 +27,7 @@ export function answersIn(box: HTMLElement, form: PublicForm): Answers {
 export function fill(box: HTMLElement, form: PublicForm, answers: Answers): void {
   const { document, location } = box.ownerDocument.defaultView as Window & typeof globalThis
   for (const question of questionsOf(form)) {
+    if (question.type === 'file') continue // its fields are drawn from what has arrived
     const said = given(answers, question.id)
     for (const control of controlsOf(box, question.id)) {
       if (question.type === 'hidden')

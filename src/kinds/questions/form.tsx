@@ -4,6 +4,8 @@ import type { VNode } from 'preact'
 import { isAsked, type Answers } from '../../core/forms/answers'
 import { isQuestion, stepsOf, type Entry, type Page, type PublicForm } from '../../core/forms/form'
 import { Trap } from '../trap'
+import type { FileActs } from './files'
+import type { FilesState } from './liveFiles'
 import { AskedFor } from './question'
 
 export interface QuestionsProps {
@@ -33,6 +35,13 @@ export interface Said {
   readonly choose: string
   /** With `{n}` and `{m}`. */
   readonly nOfM: string
+  readonly addFiles: string
+  /** With `{n}`, how many, and `{m}`, MB. */
+  readonly fileLimits: string
+  /** With `{n}`, a file’s name. */
+  readonly remove: string
+  readonly fileComing: string
+  readonly tryAgain: string
 }
 
 export interface QuestionsState {
@@ -56,6 +65,8 @@ export const asking = ({ preview }: QuestionsProps): QuestionsState => ({
 interface Drawn {
   readonly props: QuestionsProps
   readonly state: QuestionsState
+  readonly files?: FilesState
+  readonly acts?: FileActs
   readonly on?: object
   readonly onBack?: () => void
   readonly onAgain?: () => void
@@ -73,7 +84,7 @@ export const openSteps = ({ form, preview }: QuestionsProps, answers: Answers): 
  * Fields are not controlled: what stands in them belongs to the visitor, also before the island is alive. Until then sending
  * does nothing: `method=dialog` leads nowhere, and never puts an answer into an address.
  */
-export function QuestionsForm({ props, state, on = {}, onBack, onAgain }: Drawn): VNode {
+export function QuestionsForm({ props, state, files, acts, on = {}, onBack, onAgain }: Drawn): VNode {
   if (state.at === 'done') return <Sent props={props} onAgain={onAgain} />
   const steps = stepsOf(props.form)
   const open = openSteps(props, state.answers)
@@ -98,6 +109,8 @@ export function QuestionsForm({ props, state, on = {}, onBack, onAgain }: Drawn)
           step={step}
           isFirst={at === 0}
           isShown={at === state.step}
+          files={files}
+          acts={acts}
           props={props}
           state={state}
         />
@@ -129,8 +142,10 @@ interface StepProps {
   readonly isShown: boolean
   readonly props: QuestionsProps
   readonly state: QuestionsState
+  readonly files: FilesState | undefined
+  readonly acts: FileActs | undefined
 }
-function Step({ step, isFirst, isShown, props, state }: StepProps) {
+function Step({ step, isFirst, isShown, props, state, files, acts }: StepProps) {
   const { form, said, preview } = props
   const isHere = (entry: Entry) =>
     !(isQuestion(entry) && entry.type === 'hidden') &&
@@ -158,6 +173,10 @@ function Step({ step, isFirst, isShown, props, state }: StepProps) {
             key={entry.id}
             question={entry}
             said={said}
+            locale={props.locale}
+            given={files?.given[entry.id] ?? []}
+            coming={files?.coming.filter((one) => one.question === entry.id) ?? []}
+            acts={acts}
             fault={state.faults[entry.id]}
             isShown={isHere(entry)}
           />

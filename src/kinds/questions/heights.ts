@@ -15,6 +15,8 @@ export const sizes = {
   /** Of the box to tick, with the space beside it. */
   tick: 1.875,
   star: 2.75,
+  /** The button that adds files. */
+  add: 2.75,
   /** Between label, field and hint. */
   near: 0.375,
   /** Between questions. */
@@ -22,6 +24,8 @@ export const sizes = {
   /** Between two that stand side by side. */
   beside: 1.5,
 } as const
+/** From this width on, the limits of files stand beside the button. */
+export const filesEm = 34
 /** From this width on, halves stand side by side. */
 export const pairedEm = 30
 /** Space for the words of a field that is written large. */
@@ -51,6 +55,8 @@ function fieldEm(question: Question, widthEm: number, look: Look): number {
         (sum, option) => sum + choice - text.line + textEm(option, widthEm - tick, look),
         0,
       )
+    case 'file':
+      return sizes.add + (widthEm < filesEm ? smallEm : 0)
     case 'rating':
       return star * Math.ceil((question.of * star) / widthEm)
     default:

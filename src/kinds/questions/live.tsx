@@ -8,6 +8,7 @@ import type { Door, Start } from '../door'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
 import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
+import { useFiles, type FilesState } from './liveFiles'
 import type { IslandWord } from './words'
 
 type Actions = typeof questionsActions
@@ -29,6 +30,18 @@ function Questions({ box, props, door }: Alive) {
   const { words } = door
   const change = (next: Partial<QuestionsState>) => setState((before) => ({ ...before, ...next }))
   const read = () => answersIn(box, form)
+  const keepTyped = (more: Record<string, string>) => door.typed.set({ ...door.typed.get(), ...more })
+  const files = useFiles(
+    form,
+    release,
+    door,
+    {
+      lost: words.fileLost,
+      tooLarge: ({ atMost, mostMb }) =>
+        words.fileLimits.replace('{n}', String(atMost)).replace('{m}', String(mostMb)),
+    },
+    (given) => keepTyped({ files: JSON.stringify(given) }),
+  )
 
   const say = ({ code, fact = '' }: Fault) => {
     const isDay = code === 'tooEarly' || code === 'tooLate'
@@ -58,6 +71,7 @@ function Questions({ box, props, door }: Alive) {
     )
     if (answer.ok) {
       door.typed.set({})
+      files.clear()
       change({ at: 'done', faults: {}, note: '' })
       if (props.goTo) box.ownerDocument.defaultView?.open(props.goTo, '_top')
       return
@@ -69,9 +83,12 @@ function Questions({ box, props, door }: Alive) {
   useEffect(() => {
     const pending = door.pending('ask')
     const kept = door.typed.get()
-    const answers = (pending?.answers ?? readKept(kept.answers)) as Answers
+    const answers = (pending?.answers ?? readKept<Answers>(kept.answers)) as Answers
     fill(box, form, answers)
-    const now = read()
+    const given = readKept<FilesState['given']>(kept.files)
+    files.restore(given)
+    const arrived = Object.entries(given).map(([id, all]) => [id, all.map((one) => one.id)])
+    const now = { ...read(), ...Object.fromEntries(arrived.filter(([, all]) => all!.length > 0)) } as Answers
     const step = openSteps(props, now).includes(Number(kept.step)) ? Number(kept.step) : state.step
     change({ answers: now, step })
     if (pending) void send(now)
@@ -84,7 +101,7 @@ function Questions({ box, props, door }: Alive) {
 
   const goTo = (step: number, answers: Answers) => {
     change({ step, answers, faults: {}, note: '' })
-    door.typed.set({ answers: JSON.stringify(answers), step: String(step) })
+    keepTyped({ answers: JSON.stringify(answers), step: String(step) })
     focusSoon('[part=page]:not([hidden])')
   }
   const by = (places: number, answers: Answers) => {
@@ -96,7 +113,7 @@ function Questions({ box, props, door }: Alive) {
 
   const onInput = (event: Event) => {
     const answers = read()
-    door.typed.set({ answers: JSON.stringify(answers), step: String(state.step) })
+    keepTyped({ answers: JSON.stringify(answers), step: String(state.step) })
     // A sentence goes as soon as the answer below it is another one; it comes back only when asked to go on.
     const name = (event.target as HTMLInputElement).name
     setState((before) => {
@@ -109,6 +126,10 @@ function Questions({ box, props, door }: Alive) {
     onSubmit(event: Event) {
       event.preventDefault()
       if (state.at !== 'asking') return
+      if (files.isComing) {
+        const [first] = files.state.coming.filter((one) => !one.lost)
+        return change({ note: words.fileComing.replace('{n}', first!.name) })
+      }
       const answers = read()
       const here = stepsOf(form)[state.step]?.entries ?? []
       const missing = faultsAmong(here, form, answers, door.today())
@@ -123,14 +144,24 @@ function Questions({ box, props, door }: Alive) {
     setState({ ...asking(props) })
     focusSoon('[part=page]:not([hidden])')
   }
-  return <QuestionsForm props={props} state={state} on={on} onBack={() => by(-1, read())} onAgain={onAgain} />
+  return (
+    <QuestionsForm
+      props={props}
+      state={state}
+      files={files.state}
+      acts={files.acts}
+      on={{ ...on, ...files.on(box) }}
+      onBack={() => by(-1, read())}
+      onAgain={onAgain}
+    />
+  )
 }
 
 /** What this tab kept; of questions that are still there. */
-function readKept(text: string | undefined): Answers {
+function readKept<T extends object>(text: string | undefined): T {
   try {
-    return JSON.parse(text ?? '{}') as Answers
+    return JSON.parse(text ?? '{}') as T
   } catch {
-    return {}
+    return {} as T
   }
 }

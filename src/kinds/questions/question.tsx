@@ -1,7 +1,9 @@
 /** @jsxImportSource preact */
 /** One question with its field, one way for each type. */
 import type { InputHTMLAttributes, VNode } from 'preact'
+import type { GivenFile } from '../../core/forms/files'
 import type { Question } from '../../core/forms/form'
+import { Files, type ComingFile, type FileActs } from './files'
 import type { Said } from './form'
 
 export interface AskedForProps {
@@ -10,6 +12,10 @@ export interface AskedForProps {
   /** What is wanted, in words; undefined while nothing is wrong. */
   readonly fault: string | undefined
   readonly isShown: boolean
+  readonly locale: string
+  readonly given: readonly GivenFile[]
+  readonly coming: readonly ComingFile[]
+  readonly acts: FileActs | undefined
 }
 
 /** Ids within the widget's own root. */
@@ -57,6 +63,18 @@ export function AskedFor(props: AskedForProps): VNode {
           <input type="hidden" name={question.id} />
         </div>
       )
+    case 'file': {
+      const { name: _name, ...told } = marks(props)
+      return (
+        <fieldset {...attributes}>
+          <legend part="label">
+            <Asked {...props} />
+          </legend>
+          <Files {...props} question={question} id={idOf(question)} marks={told} />
+          {rest}
+        </fieldset>
+      )
+    }
     case 'one':
     case 'several':
     case 'rating':

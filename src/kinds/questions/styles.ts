@@ -1,7 +1,7 @@
 /** How a form looks: fields as boxes or as lines to write on. */
 import { readableOn } from '../../core/design/contrast'
 import { paddingPx, small, text, title, titleWeight, type, type Look } from '../sizes'
-import { firstSize, pairedEm, sizes } from './heights'
+import { filesEm, firstSize, pairedEm, sizes } from './heights'
 
 export interface FormLook {
   readonly as: 'box' | 'line'
@@ -47,6 +47,17 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
     [part=stars] label{position:relative;display:grid;place-items:center;width:${sizes.star}em;height:${sizes.star}em;cursor:pointer}
     [part=stars] svg{width:1.75em;height:1.75em;fill:none;stroke:${accent};stroke-width:1.25;stroke-linejoin:round}
     [part=stars] label:is(:has(:checked),:has(~label :checked)) svg{fill:${accent}}
+    [part=files]{display:grid}
+    [part=file]{display:flex;flex-wrap:wrap;gap:0 .75em;align-items:center;min-height:${sizes.add}em;border-bottom:1px solid ${muted}}
+    [part=file] span{flex:1 1 12em;min-width:0}
+    [part=file] button:not([part]){display:grid;place-items:center;width:${sizes.add}em;height:${sizes.add}em;padding:0;border:0;background:none;color:${ink};cursor:pointer}
+    :is([part=file],[part=add]) svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round}
+    [part=add]{display:grid;gap:0 1em;align-items:center}
+    ${from(filesEm)}{[part=add]{grid-template-columns:auto 1fr}}
+    [part=add] label{position:relative;display:flex;gap:.5em;align-items:center;height:${sizes.add}em;color:${accent};font-weight:${titleWeight};cursor:pointer}
+    [part=add] label[hidden]{display:none}
+    [part=add] span{${type(small)}color:${muted}}
+    [part=add] label:has(:focus-visible){outline:2px solid ${accent};outline-offset:2px;border-radius:2px}
     [part=fault]{font-weight:${titleWeight};color:${ink};padding-inline-start:.75em;border-inline-start:2px solid ${accent}}
     [part=field][aria-invalid]{border-color:${accent};box-shadow:0 1px 0 ${accent}}
     .end{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.near}em ${sizes.beside}em;align-items:center}

@@ -19,6 +19,8 @@ export const keptFor = {
   sessionDays: 30,
   /** Items that their source no longer has. */
   goneItemDays: 90,
+  /** Files that visitors sent and then never sent the answers that they belong to. */
+  strayFileDays: 2,
   throttleDays: 1,
   /** Pages on which a widget was not seen any more. */
   sightingDays: 90,
@@ -44,6 +46,7 @@ const statements: Readonly<Record<string, string>> = {
   throttles: `delete from throttles where started_at < now() - interval '${keptFor.throttleDays} days'`,
   sightings: `delete from sightings where seen_at < now() - interval '${keptFor.sightingDays} days'`,
   chunks: `delete from embed_chunks where built_at < now() - interval '${keptFor.chunkDays} days'`,
+  files: `delete from files where id in (select id from files where submission_id is null and came_at < now() - interval '${keptFor.strayFileDays} days' limit ${share})`,
   salts: `delete from salts where day < current_date`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,
 }

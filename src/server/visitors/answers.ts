@@ -2,7 +2,9 @@
 import type { Transaction } from 'sequelize'
 import type * as z from 'zod'
 import type { Actions, Ask, Send } from '@/kinds/actions'
+import type { GivenFile } from '@/core/forms/files'
 import type { Settings } from '@/core/settings/field'
+import type { FileLimits } from './files'
 
 export interface WidgetFacts {
   readonly id: string
@@ -44,9 +46,12 @@ export interface Told {
   readonly value: string
   /** About the matter, or about the person. */
   readonly about: 'matter' | 'person'
+  readonly files?: readonly GivenFile[]
 }
 export interface Tale {
   readonly told: readonly Told[]
+  /** Ids of files that came before it and belong to it. */
+  readonly files?: readonly string[]
   /** Where an answer goes: their address, in small letters. */
   readonly sender: string | undefined
 }
@@ -62,13 +67,20 @@ export interface Answers {
   readonly handlers: Readonly<Record<string, Handler<Ask | Send>>>
   /** What was sent, as it was asked: kept with it, since questions change. @throws VisitorError when it does not fit */
   tell(body: Readonly<Record<string, unknown>>, widget: WidgetFacts): Promise<Tale>
+  /** Which files it takes, by what the address asks; left out by kinds that take none. @throws VisitorError */
+  fileLimits?(asked: URLSearchParams, widget: WidgetFacts): Promise<FileLimits>
 }
 
 /** Handlers for a kind's actions; one that is missing or gives something else is an error on its line. */
 export const answering =
   <A extends Actions>(actions: A) =>
-  (handlers: { readonly [N in keyof A]: Handler<A[N]> }, tell: Answers['tell']): Answers => ({
+  (
+    handlers: { readonly [N in keyof A]: Handler<A[N]> },
+    tell: Answers['tell'],
+    fileLimits?: Answers['fileLimits'],
+  ): Answers => ({
     actions,
     handlers: handlers as unknown as Answers['handlers'],
     tell,
+    ...(fileLimits ? { fileLimits } : {}),
   })

@@ -6,6 +6,7 @@ import { createHash } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import { db, inTransaction } from '../db/db'
 import type { Tale, Visit, WidgetFacts } from './answers'
+import { claimFiles } from './files'
 import { VisitorError } from './problems'
 
 const hashOf = (body: unknown): string =>
@@ -68,6 +69,7 @@ export async function keepOnce(sent: Sent, run: (visit: Visit) => Promise<unknow
     )
     if (!row) return undefined
     const kept = { transaction, submissionId: row.id, tale }
+    await claimFiles(widget.id, tale.files ?? [], kept)
     const given = await run({ widget, page, suspicion, kept })
     await db().sequelize.query('update submissions set answer = $2::jsonb where id = $1', {
       bind: [row.id, JSON.stringify(given)],

@@ -50,6 +50,11 @@ export function createLimits(now: () => number = Date.now) {
       windows.set(key, window)
       return window.count > mostPerMinute ? Math.ceil((window.endsAt - at) / 1000) : 0
     },
+    /** Of a request that could not be answered through no fault of its sender: the database is away. */
+    giveBackHere(key: string): void {
+      const held = windows.get(key)
+      if (held) held.count -= 1
+    },
     /** Of all processes, by hour. @throws VisitorError `too_often` */
     async take(key: string, mostPerHour: number): Promise<void> {
       try {

@@ -53,6 +53,36 @@ export const visitorProblems = {
       ar: 'هذا أكثر مما يمكن إرساله دفعة واحدة. يُرجى اختصاره.',
     },
   },
+  wrong_file: {
+    status: 415,
+    detail: {
+      en: 'Files of this kind are not taken here.',
+      cy: 'Ni dderbynnir ffeiliau o’r math hwn yma.',
+      de: 'Dateien dieser Art werden hier nicht angenommen.',
+      es: 'Aquí no se aceptan archivos de este tipo.',
+      fr: 'Les fichiers de ce type ne sont pas acceptés ici.',
+      it: 'I file di questo tipo non sono accettati qui.',
+      nl: 'Bestanden van deze soort worden hier niet aangenomen.',
+      pl: 'Pliki tego rodzaju nie są tu przyjmowane.',
+      pt: 'Não se aceitam aqui ficheiros deste tipo.',
+      ar: 'لا تُقبل هنا ملفات من هذا النوع.',
+    },
+  },
+  no_room: {
+    status: 409,
+    detail: {
+      en: 'No more files can be taken at the moment. Please send it without.',
+      cy: 'Ni ellir derbyn rhagor o ffeiliau ar hyn o bryd. Anfonwch hebddynt.',
+      de: 'Zurzeit können keine weiteren Dateien angenommen werden. Bitte ohne senden.',
+      es: 'Ahora no se pueden recibir más archivos. Envíelo sin ellos.',
+      fr: 'Impossible de recevoir d’autres fichiers pour le moment. Envoyez sans.',
+      it: 'Al momento non si possono ricevere altri file. Invii senza.',
+      nl: 'Er kunnen nu geen bestanden meer bij. Verstuur het zonder.',
+      pl: 'W tej chwili nie można przyjąć więcej plików. Proszę wysłać bez nich.',
+      pt: 'De momento não é possível receber mais ficheiros. Envie sem eles.',
+      ar: 'لا يمكن استقبال المزيد من الملفات حاليًا. يُرجى الإرسال بدونها.',
+    },
+  },
   too_often: {
     status: 429,
     detail: {

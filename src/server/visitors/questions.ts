@@ -6,6 +6,8 @@ import { answersSchema } from '@/core/forms/schema'
 import { questionsActions } from '@/kinds/questions/actions'
 import { releasedForm } from '../services/visitors/forms'
 import { tellOfSubmission } from '../services/visitors/telling'
+import type { GivenFile } from '@/core/forms/files'
+import { waitingFiles } from './files'
 import { answering, type Told, type WidgetFacts } from './answers'
 import { VisitorError } from './problems'
 
@@ -47,12 +49,14 @@ const inWords = (question: Question, said: readonly string[]): string =>
       : said.join('\n')
 
 /** As it was asked, what is about the person last. */
-function toldOf(form: Form, answers: Given): Told[] {
+function toldOf(form: Form, answers: Given, files: readonly GivenFile[]): Told[] {
   const told = questionsOf(form).flatMap((question) => {
     const said = given(answers, question.id)
-    return said.length > 0
-      ? [{ label: question.label, value: inWords(question, said), about: question.about }]
-      : []
+    if (said.length === 0) return []
+    const { label, about, type } = question
+    if (type !== 'file') return [{ label, value: inWords(question, said), about }]
+    const sent = files.filter((one) => said.includes(one.id))
+    return [{ label, value: sent.map((one) => one.name).join('\n'), about, files: sent }]
   })
   const about = (who: Told['about']) => told.filter((one) => one.about === who)
   return [...about('matter'), ...about('person')]
@@ -71,6 +75,20 @@ export const questionsAnswers = answering(questionsActions)(
     const form = await formFor(widget, release)
     const fits = fitting(form, answers)
     const mail = questionsOf(form).find((one) => one.type === 'email' && given(fits, one.id).length > 0)
-    return { told: toldOf(form, fits), sender: mail && given(fits, mail.id)[0]!.toLowerCase() }
+    const ids = questionsOf(form)
+      .filter((one) => one.type === 'file')
+      .flatMap((one) => given(fits, one.id))
+    const files = await waitingFiles(widget.id, ids)
+    return {
+      told: toldOf(form, fits, files),
+      files: ids,
+      sender: mail && given(fits, mail.id)[0]!.toLowerCase(),
+    }
+  },
+  async (asked, widget) => {
+    const form = await formFor(widget, Number(asked.get('release')))
+    const question = questionsOf(form).find((one) => one.id === asked.get('question'))
+    if (question?.type !== 'file') throw new VisitorError('does_not_fit')
+    return { mostBytes: question.mostMb * 1_000_000, kinds: question.kinds }
   },
 )

@@ -13,6 +13,7 @@ import { env } from '../env'
 import { answersByKind } from './all'
 import type { Answers, Visit, WidgetFacts } from './answers'
 import { readEnvelope } from './body'
+import { takeFile } from './files'
 import { keepOnce, keptBefore } from './keeping'
 import { createLimits } from './limits'
 import { describe, VisitorError, type Refusal } from './problems'
@@ -25,7 +26,7 @@ export const visitorPath = /^\/x\/([a-z0-9]{4,20})\/([a-z][A-Za-z0-9]{0,30})$/
 const keyPattern = /^[0-9a-f]{32}$/
 const usual = { maxBodyKb: 16, mostPerHour: 10 } as const
 /** `requestsPerMinute` counts one address at all widgets, on this process. `sendsPerWidget` counts all visitors of a widget, by the hour. */
-const most = { requestsPerMinute: 120, sendsPerWidget: 600 } as const
+const most = { requestsPerMinute: 120, sendsPerWidget: 600, filesPerHour: 60 } as const
 
 const limits = createLimits()
 /** Sends that have taken their share on this process. */
@@ -44,7 +45,21 @@ async function answer(
 ): Promise<unknown> {
   if (name === 'ticket' && request.method === 'GET') return newTicket(widget.ref)
   const answers = answersByKind[widget.kind] ?? nobody
-  const { actions, handlers } = answers
+  const { actions, handlers, fileLimits } = answers
+  if (name === 'file' && request.method === 'POST' && fileLimits) {
+    const { searchParams } = new URL(request.url ?? '/', 'http://x')
+    const key = searchParams.get('key') ?? ''
+    if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
+    const who = await limits.visitorOf(peer)
+    await limits.take(`${widget.ref}/file ${who}`, most.filesPerHour)
+    const of = {
+      widget,
+      key,
+      question: searchParams.get('question') ?? '',
+      name: searchParams.get('name') ?? '',
+    }
+    return takeFile(request, of, await fileLimits(searchParams, widget))
+  }
   const action = Object.hasOwn(actions, name) ? actions[name]! : undefined
   if (action?.verb !== (request.method === 'POST' ? 'send' : 'ask')) throw new VisitorError('not_this_way')
   const { searchParams: asked } = new URL(request.url ?? '/', 'http://x')
@@ -104,7 +119,10 @@ export async function answerVisitor(
     sendJson(response, 200, (await answer(request, widget, name, peer)) as object, noStore)
   } catch (error) {
     // Delivery answers every other error with 503 or 500, so that the door tries again.
-    if (!(error instanceof VisitorError)) throw error
+    if (!(error instanceof VisitorError)) {
+      limits.giveBackHere(peer)
+      throw error
+    }
     sendProblem(request, response, error, widget)
   }
 }

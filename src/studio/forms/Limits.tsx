@@ -1,6 +1,7 @@
 'use client'
 /** The limits of an answer, by its kind. */
 import { useState } from 'react'
+import { fileKinds } from '@/core/forms/files'
 import type { Question } from '@/core/forms/form'
 import { inputClass, TextField } from '../parts/TextField'
 
@@ -8,6 +9,13 @@ export interface LimitsProps {
   readonly question: Question
   readonly onChange: (change: object, field?: string) => void
 }
+
+const kindLabels = {
+  picture: 'Pictures',
+  document: 'Documents: PDF, text, office files',
+  sound: 'Sound',
+  video: 'Video',
+} as const
 
 /** Empty is no bound. */
 const numberIn = (text: string): number | null =>
@@ -92,6 +100,35 @@ export function Limits({ question, onChange }: LimitsProps) {
           <Day label="Not before" value={question.earliest} onChange={(earliest) => onChange({ earliest })} />
           <Day label="Not after" value={question.latest} onChange={(latest) => onChange({ latest })} />
         </div>
+      )
+    case 'file':
+      return (
+        <>
+          <div className="grid grid-cols-2 gap-3">
+            {count('Files at most', 'atMost', question.atMost, 1, 10)}
+            {count('MB each, at most', 'mostMb', question.mostMb, 1, 20)}
+          </div>
+          <fieldset className="flex flex-col gap-1">
+            <legend className="font-medium">They may be</legend>
+            {fileKinds.map((kind) => (
+              <label key={kind} className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={question.kinds.includes(kind)}
+                  onChange={(event) =>
+                    onChange({
+                      kinds: fileKinds.filter((one) =>
+                        one === kind ? event.target.checked : question.kinds.includes(one),
+                      ),
+                    })
+                  }
+                  className="size-4"
+                />
+                {kindLabels[kind]}
+              </label>
+            ))}
+          </fieldset>
+        </>
       )
     case 'rating':
       return count('Stars', 'of', question.of, 3, 10)

@@ -13,6 +13,7 @@ export const typeLabels: Readonly<Record<EntryType, string>> = {
   email: 'An e-mail address',
   address: 'A postal address',
   rating: 'Stars',
+  file: 'Files',
   consent: 'Consent',
   hidden: 'Something the page tells',
   text: 'A text between',

@@ -2,6 +2,7 @@
 /** One submission: its answers as they were asked, where it came from, and what to do with it. */
 import Link from 'next/link'
 import type { SubmissionShape } from '@/core/api/shapes'
+import { sizeInWords } from '@/core/forms/files'
 import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { Notice } from '../parts/Notice'
@@ -85,15 +86,28 @@ export function SubmissionView({ submission, count, people, onSort }: Submission
 /** What was asked in small print, what was answered below it; the first answer of all is the largest. */
 const Told = ({ answers, isFirst = false }: { answers: SubmissionShape['answers']; isFirst?: boolean }) => (
   <dl className="flex max-w-[44em] flex-col gap-5">
-    {answers.map(({ label, value }, at) => (
+    {answers.map(({ label, value, files }, at) => (
       <div key={label + at}>
         <dt className="mb-0.5 text-[13px] text-faint">{label}</dt>
         <dd
           className={`break-words whitespace-pre-wrap ${isFirst && at === 0 ? 'font-display text-xl font-semibold' : ''}`}
         >
-          {value || <span className="text-faint">No answer</span>}
+          {files ? <FileLinks files={files} /> : value || <span className="text-faint">No answer</span>}
         </dd>
       </div>
     ))}
   </dl>
+)
+
+const FileLinks = ({ files }: { files: NonNullable<SubmissionShape['answers'][number]['files']> }) => (
+  <ul className="flex flex-col gap-1">
+    {files.map(({ id, name, size }) => (
+      <li key={id}>
+        <a href={`/files/${id}`} download className="underline">
+          {name}
+        </a>{' '}
+        <span className="text-[13px] text-faint">{sizeInWords(size, String)}</span>
+      </li>
+    ))}
+  </ul>
 )

@@ -51,7 +51,14 @@ export const submission = z.object({
   kind: z.string(),
   action: z.string(),
   answers: z
-    .array(z.object({ label: z.string(), value: z.string(), about: z.enum(['matter', 'person']) }))
+    .array(
+      z.object({
+        label: z.string(),
+        value: z.string(),
+        about: z.enum(['matter', 'person']),
+        files: z.array(z.object({ id: z.uuid(), name: z.string(), size: z.int() })).optional(),
+      }),
+    )
     .describe('As they were asked'),
   sender: z.string().nullable().describe('Where an answer goes'),
   page: z.string(),

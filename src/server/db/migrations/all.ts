@@ -13,6 +13,7 @@ import * as addresses from './0011-addresses'
 import * as visitors from './0012-visitors'
 import * as forms from './0013-forms'
 import * as conversations from './0014-conversations'
+import * as files from './0015-files'
 
 export const migrations = [
   first,
@@ -29,4 +30,5 @@ export const migrations = [
   visitors,
   forms,
   conversations,
+  files,
 ]

@@ -1,0 +1,94 @@
+/** @jsxImportSource preact */
+/** The field for files: what has arrived, what is on its way, and the way to add more. */
+import type { VNode } from 'preact'
+import { acceptFor, sizeInWords, type GivenFile } from '../../core/forms/files'
+import { numberInWords } from '../../core/locale/numbers'
+import type { Question } from '../../core/forms/form'
+import type { Said } from './form'
+
+/** A file that has been chosen and has not arrived yet. */
+export interface ComingFile {
+  readonly key: string
+  readonly question: string
+  readonly name: string
+  /** What went wrong, in words; undefined while it is on its way. */
+  readonly lost?: string
+  /** Whether trying again may help. */
+  readonly isWorthTrying?: boolean
+}
+
+/** There once the form is alive. */
+export interface FileActs {
+  add(question: string, files: readonly File[]): void
+  remove(question: string, id: string): void
+  tryAgain(key: string): void
+}
+
+export interface FilesProps {
+  readonly question: Extract<Question, { type: 'file' }>
+  readonly id: string
+  readonly marks: object
+  readonly said: Said
+  readonly locale: string
+  readonly given: readonly GivenFile[]
+  readonly coming: readonly ComingFile[]
+  readonly acts: FileActs | undefined
+}
+
+export function Files({ question, id, marks, said, locale, given, coming, acts }: FilesProps): VNode {
+  const isFull = given.length + coming.length >= question.atMost
+  return (
+    <div part="files">
+      {given.map((file) => (
+        <p part="file" key={file.id}>
+          <input type="hidden" name={question.id} value={file.id} />
+          <span>
+            {file.name}, {sizeInWords(file.size, (value) => numberInWords(value, 1, locale))}
+          </span>
+          <button
+            type="button"
+            aria-label={said.remove.replace('{n}', file.name)}
+            onClick={() => acts?.remove(question.id, file.id)}
+          >
+            <svg viewBox="0 0 20 20" aria-hidden="true">
+              <path d="M5 5l10 10M15 5L5 15" />
+            </svg>
+          </button>
+        </p>
+      ))}
+      {coming.map(({ key, name, lost, isWorthTrying }) => (
+        <p part="file" key={key} role="status">
+          <span>{lost ?? said.fileComing.replace('{n}', name)}</span>
+          {isWorthTrying && (
+            <button part="again" type="button" onClick={() => acts?.tryAgain(key)}>
+              {said.tryAgain}
+            </button>
+          )}
+        </p>
+      ))}
+      <p part="add">
+        <label hidden={isFull}>
+          <input
+            class="unseen"
+            type="file"
+            id={id}
+            {...marks}
+            multiple={question.atMost > 1}
+            accept={acceptFor(question.kinds)}
+            onChange={({ currentTarget }) => {
+              acts?.add(question.id, [...(currentTarget.files ?? [])])
+              currentTarget.value = ''
+            }}
+          />
+          <svg viewBox="0 0 20 20" aria-hidden="true">
+            <path d="M13.800 8.200l-4.900 4.900a2 2 0 0 1-2.800-2.800l5.600-5.600a3.200 3.200 0 0 1 4.500 4.500l-5.700 5.700a4.400 4.400 0 0 1-6.200-6.200l4.900-4.900" />
+          </svg>
+          {said.addFiles}
+        </label>
+        <span>
+          {said.fileLimits.replace('{n}', String(question.atMost)).replace('{m}', String(question.mostMb))}
+        </span>
+      </p>
+    </div>
+  )
+}
