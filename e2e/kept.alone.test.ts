@@ -39,8 +39,8 @@ afterAll(async () => {
 })
 
 const count = 300
-/** As many as one address may send within an hour. */
-const eachAddress = 6
+/** One less than an address may send within an hour: of a share that was just being taken nobody knows, when all is killed. */
+const eachAddress = 5
 
 interface Sent {
   readonly key: string

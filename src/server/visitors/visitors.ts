@@ -29,7 +29,7 @@ const usual = { maxBodyKb: 16, mostPerHour: 10 } as const
 const most = { requestsPerMinute: 120, sendsPerWidget: 600, filesPerHour: 60 } as const
 
 const limits = createLimits()
-/** Sends that have taken their share on this process. */
+/** Shares of limits that sends have taken on this process. */
 const counted = new LRUCache<string, true>({ max: 100_000, ttl: 3_600_000 })
 const nobody: Answers = {
   actions: {},
@@ -69,6 +69,18 @@ async function answer(
   return handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
 }
 
+/** Each share is taken once, also where the database goes away between two of them. */
+async function once(share: string, takeIt: () => Promise<void>): Promise<void> {
+  if (counted.has(share)) return
+  counted.set(share, true)
+  try {
+    await takeIt()
+  } catch (error) {
+    counted.delete(share) // what was turned away has taken none
+    throw error
+  }
+}
+
 async function take(
   request: IncomingMessage,
   widget: WidgetFacts,
@@ -81,16 +93,12 @@ async function take(
   if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
   // A try again is the same send, and costs no share of a limit; nor does one that comes while the first is under way.
   const send = `${widget.ref}/${name} ${key}`
-  if (!counted.has(send) && !(await keptBefore(widget.id, key)) && !counted.has(send)) {
-    counted.set(send, true)
-    try {
-      const who = await limits.visitorOf(peer)
-      await limits.take(`${widget.ref}/${name} ${who}`, action.mostPerHour ?? usual.mostPerHour)
-      await limits.take(`${widget.ref}/${name}`, most.sendsPerWidget)
-    } catch (error) {
-      counted.delete(send) // what was turned away has taken no share
-      throw error
-    }
+  const isKnown = () => counted.has(`${send} widget`)
+  if (!isKnown() && !(await keptBefore(widget.id, key)) && !isKnown()) {
+    const who = await limits.visitorOf(peer)
+    const mostPerHour = action.mostPerHour ?? usual.mostPerHour
+    await once(`${send} address`, () => limits.take(`${widget.ref}/${name} ${who}`, mostPerHour))
+    await once(`${send} widget`, () => limits.take(`${widget.ref}/${name}`, most.sendsPerWidget))
   }
   const mostBytes = (action.maxBodyKb ?? usual.maxBodyKb) * 1024
   const { body, page, ticket, trap } = await readEnvelope(request, mostBytes)
