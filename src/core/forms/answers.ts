@@ -3,7 +3,7 @@
  * the same form (`schema.ts`), and a property test holds the two together.
  */
 import { filePattern } from './files'
-import { isQuestion, questionsOf, type Entry, type PublicForm, type Question } from './form'
+import { questionsOf, type Entry, type PublicForm, type Question } from './form'
 
 /** By the question's id; of several choices a list. What is not answered is left out or empty. */
 export type Answers = Readonly<Record<string, string | readonly string[]>>
@@ -32,9 +32,8 @@ export const faultCodes = [
 ] as const
 export type FaultCode = (typeof faultCodes)[number]
 
-/** Of HTML's e-mail fields, with a dot in the host: https://html.spec.whatwg.org/multipage/input.html#valid-e-mail-address */
-export const emailPattern =
-  /^[a-zA-Z0-9.!#$%&'*+/=?^_`{|}~-]{1,64}@[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?(?:\.[a-zA-Z0-9](?:[a-zA-Z0-9-]{0,61}[a-zA-Z0-9])?)+$/
+/** One address, with a dot in its host. No more is checked: what is behind it only a mail can tell. */
+export const emailPattern = /^[^\s@"(),:;<>[\\\]]{1,64}@(?:[a-z0-9-]{1,63}\.)+[a-z0-9-]{2,63}$/i
 export const numberPattern = /^[+-]?\d{1,15}(?:[.,]\d{1,10})?$/
 export const dayPattern = /^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])$/
 /** Digits with what people write between them. */
@@ -92,10 +91,10 @@ export const faultsAmong = (
   form: PublicForm,
   answers: Answers,
   today: string,
-): Readonly<Record<string, Fault>> => {
-  const ids = new Set(entries.filter(isQuestion).map(({ id }) => id))
-  return Object.fromEntries(Object.entries(faultsIn(form, answers, today)).filter(([id]) => ids.has(id)))
-}
+): Readonly<Record<string, Fault>> =>
+  Object.fromEntries(
+    Object.entries(faultsIn(form, answers, today)).filter(([id]) => entries.some((one) => one.id === id)),
+  )
 
 function faultOf(question: Question, said: readonly string[], today: string): Fault | undefined {
   const [first] = said

@@ -7,9 +7,9 @@ export type { Entry, Form, Page, Question }
 export const canDecide = (entry: Entry | undefined): entry is Question =>
   entry !== undefined && entry.type !== 'text' && entry.type !== 'hidden'
 
-/** What visitors may know of a form. */
-export type PublicForm = Omit<Form, 'mailTo'>
-export const publicOf = ({ flow, pages }: Form): PublicForm => ({ flow, pages })
+/** What visitors may know of a form: its pages as they are gone through. */
+export type PublicForm = Pick<Form, 'pages'>
+export const publicOf = (form: Form): PublicForm => ({ pages: stepsOf(form) })
 
 export const entriesOf = ({ pages }: PublicForm): readonly Entry[] => pages.flatMap(({ entries }) => entries)
 export const isQuestion = (entry: Entry): entry is Question => entry.type !== 'text'
@@ -18,7 +18,7 @@ export const questionsOf = (form: PublicForm): readonly Question[] => entriesOf(
 /**
  * Pages as a visitor goes through them. One question after the other: each has a page, with the texts that stand before it.
  */
-export function stepsOf(form: PublicForm): readonly Page[] {
+export function stepsOf(form: Form): Page[] {
   if (form.flow === 'pages') return form.pages
   const steps: Page[] = []
   let open: Entry[] = []

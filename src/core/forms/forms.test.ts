@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { askedOf, faultsIn, patternLike, type Answers } from './answers'
-import { publicOf, stepsOf, type Entry, type PublicForm } from './form'
+import { publicOf, type Entry, type PublicForm } from './form'
 import { formSchema, sameForm } from './shape'
 import { answersSchema } from './schema'
 
@@ -105,8 +105,8 @@ describe('a form', () => {
       { id: 'b', type: 'short', label: 'B' },
       { id: 't2', type: 'text', words: 'After' },
     ]
-    const steps = stepsOf(form(entries, { flow: 'each' }))
-    expect(steps.map((step) => step.entries.map(({ id }) => id))).toEqual([
+    const { pages } = form(entries, { flow: 'each' })
+    expect(pages.map((step) => step.entries.map(({ id }) => id))).toEqual([
       ['t1', 'a'],
       ['h', 'b', 't2'],
     ])

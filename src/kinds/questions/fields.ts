@@ -31,10 +31,11 @@ export function fill(box: HTMLElement, form: PublicForm, answers: Answers): void
     const said = given(answers, question.id)
     for (const control of controlsOf(box, question.id)) {
       if (question.type === 'hidden')
-        control.value =
+        control.value = (
           question.from === 'title'
-            ? document.title.slice(0, 500)
-            : (new URLSearchParams(location.search).get(question.parameter) ?? '').slice(0, 500)
+            ? document.title
+            : (new URLSearchParams(location.search).get(question.parameter) ?? '')
+        ).slice(0, 500)
       else if (!isWritten(control)) (control as HTMLInputElement).checked = said.includes(control.value)
       else control.value ||= said[0] ?? ''
     }

@@ -1,8 +1,7 @@
 /** @jsxImportSource preact */
 /** The field for files: what has arrived, what is on its way, and the way to add more. */
 import type { VNode } from 'preact'
-import { acceptFor, sizeInWords, type GivenFile } from '../../core/forms/files'
-import { numberInWords } from '../../core/locale/numbers'
+import { acceptFor, type GivenFile } from '../../core/forms/files'
 import type { Question } from '../../core/forms/form'
 import type { Said } from './form'
 
@@ -22,6 +21,8 @@ export interface FileActs {
   add(question: string, files: readonly File[]): void
   remove(question: string, id: string): void
   tryAgain(key: string): void
+  /** Such as `1.2 MB`. */
+  sizeOf(file: GivenFile): string
 }
 
 export interface FilesProps {
@@ -29,13 +30,12 @@ export interface FilesProps {
   readonly id: string
   readonly marks: object
   readonly said: Said
-  readonly locale: string
   readonly given: readonly GivenFile[]
   readonly coming: readonly ComingFile[]
   readonly acts: FileActs | undefined
 }
 
-export function Files({ question, id, marks, said, locale, given, coming, acts }: FilesProps): VNode {
+export function Files({ question, id, marks, said, given, coming, acts }: FilesProps): VNode {
   const isFull = given.length + coming.length >= question.atMost
   return (
     <div part="files">
@@ -43,16 +43,14 @@ export function Files({ question, id, marks, said, locale, given, coming, acts }
         <p part="file" key={file.id}>
           <input type="hidden" name={question.id} value={file.id} />
           <span>
-            {file.name}, {sizeInWords(file.size, (value) => numberInWords(value, 1, locale))}
+            {file.name}, {acts?.sizeOf(file)}
           </span>
           <button
             type="button"
             aria-label={said.remove.replace('{n}', file.name)}
             onClick={() => acts?.remove(question.id, file.id)}
           >
-            <svg viewBox="0 0 20 20" aria-hidden="true">
-              <path d="M5 5l10 10M15 5L5 15" />
-            </svg>
+            ×
           </button>
         </p>
       ))}
@@ -81,7 +79,7 @@ export function Files({ question, id, marks, said, locale, given, coming, acts }
             }}
           />
           <svg viewBox="0 0 20 20" aria-hidden="true">
-            <path d="M13.800 8.200l-4.900 4.900a2 2 0 0 1-2.800-2.800l5.600-5.600a3.200 3.200 0 0 1 4.500 4.500l-5.700 5.700a4.400 4.400 0 0 1-6.200-6.200l4.900-4.900" />
+            <path d="M10 4v12M4 10h12" />
           </svg>
           {said.addFiles}
         </label>

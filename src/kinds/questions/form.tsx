@@ -2,7 +2,7 @@
 /** The form as markup. The server draws its first state, the island every later one, from the same props. */
 import type { VNode } from 'preact'
 import { isAsked, type Answers } from '../../core/forms/answers'
-import { isQuestion, stepsOf, type Entry, type Page, type PublicForm } from '../../core/forms/form'
+import { isQuestion, type Entry, type Page, type PublicForm } from '../../core/forms/form'
 import { Trap } from '../trap'
 import type { FileActs } from './files'
 import type { FilesState } from './liveFiles'
@@ -74,7 +74,7 @@ interface Drawn {
 
 /** Steps on which something is asked, given the answers so far. */
 export const openSteps = ({ form, preview }: QuestionsProps, answers: Answers): readonly number[] =>
-  stepsOf(form).flatMap(({ entries }, at) =>
+  form.pages.flatMap(({ entries }, at) =>
     preview !== undefined || entries.length === 0 || entries.some((one) => isAsked(one, form, answers))
       ? [at]
       : [],
@@ -86,7 +86,7 @@ export const openSteps = ({ form, preview }: QuestionsProps, answers: Answers): 
  */
 export function QuestionsForm({ props, state, files, acts, on = {}, onBack, onAgain }: Drawn): VNode {
   if (state.at === 'done') return <Sent props={props} onAgain={onAgain} />
-  const steps = stepsOf(props.form)
+  const steps = props.form.pages
   const open = openSteps(props, state.answers)
   const place = open.indexOf(state.step)
   const isLast = place === open.length - 1
@@ -173,7 +173,6 @@ function Step({ step, isFirst, isShown, props, state, files, acts }: StepProps) 
             key={entry.id}
             question={entry}
             said={said}
-            locale={props.locale}
             given={files?.given[entry.id] ?? []}
             coming={files?.coming.filter((one) => one.question === entry.id) ?? []}
             acts={acts}

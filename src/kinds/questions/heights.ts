@@ -1,6 +1,6 @@
 /** How high a form is at a width: what its first step takes before anything is answered. */
 import { isAsked } from '../../core/forms/answers'
-import { stepsOf, type Entry, type Question } from '../../core/forms/form'
+import type { Entry, Question } from '../../core/forms/form'
 import { counted, linesOf, type Counted } from '../letters'
 import { faceOf, small, smallEm, stackEm, text, title, type Look } from '../sizes'
 import type { QuestionsProps } from './form'
@@ -83,7 +83,7 @@ export function formPx(props: QuestionsProps, look: Look, widthPx: number): numb
   const em = look['look.textSize']
   const widthEm = widthPx / em
   const isPaired = widthEm >= pairedEm
-  const steps = stepsOf(props.form)
+  const steps = props.form.pages
   const step = steps[props.preview ?? 0] ?? steps[0]!
   const shown = step.entries.filter(
     (entry) => entry.type !== 'hidden' && (props.preview !== undefined || isAsked(entry, props.form, {})),

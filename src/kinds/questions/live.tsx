@@ -3,7 +3,6 @@
 import { hydrate, render } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
-import { stepsOf } from '../../core/forms/form'
 import type { Door, Start } from '../door'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
@@ -35,6 +34,7 @@ function Questions({ box, props, door }: Alive) {
     form,
     release,
     door,
+    props.locale,
     {
       lost: words.fileLost,
       tooLarge: ({ atMost, mostMb }) =>
@@ -52,8 +52,7 @@ function Questions({ box, props, door }: Alive) {
   }
   const inWords = (faults: Readonly<Record<string, Fault>>) =>
     Object.fromEntries(Object.entries(faults).map(([id, fault]) => [id, say(fault)]))
-  const stepOf = (id: string) =>
-    stepsOf(form).findIndex(({ entries }) => entries.some((one) => one.id === id))
+  const stepOf = (id: string) => form.pages.findIndex(({ entries }) => entries.some((one) => one.id === id))
 
   /** Shows what is wrong, beginning with the first of them. */
   const refuse = (faults: Readonly<Record<string, string>>, answers: Answers, note = '') => {
@@ -126,12 +125,10 @@ function Questions({ box, props, door }: Alive) {
     onSubmit(event: Event) {
       event.preventDefault()
       if (state.at !== 'asking') return
-      if (files.isComing) {
-        const [first] = files.state.coming.filter((one) => !one.lost)
-        return change({ note: words.fileComing.replace('{n}', first!.name) })
-      }
+      const { onItsWay } = files
+      if (onItsWay) return change({ note: words.fileComing.replace('{n}', onItsWay.name) })
       const answers = read()
-      const here = stepsOf(form)[state.step]?.entries ?? []
+      const here = form.pages[state.step]?.entries ?? []
       const missing = faultsAmong(here, form, answers, door.today())
       if (Object.keys(missing).length > 0) return refuse(inWords(missing), answers)
       if (by(1, answers)) return

@@ -1,6 +1,6 @@
 /** Files of a form that is alive: sent as soon as they are chosen, dropped or pasted; kept by their ids in the tab. */
 import { useRef, useState } from 'preact/hooks'
-import type { GivenFile } from '../../core/forms/files'
+import { sizeInWords, type GivenFile } from '../../core/forms/files'
 import { questionsOf, type PublicForm, type Question } from '../../core/forms/form'
 import type { Door } from '../door'
 import type { ComingFile, FileActs } from './files'
@@ -24,6 +24,7 @@ export function useFiles(
   form: PublicForm,
   release: number,
   door: Pick<Door, 'upload'>,
+  locale: string,
   said: { readonly lost: string; readonly tooLarge: (question: FileQuestion) => string },
   onChange: (given: Given) => void,
 ) {
@@ -41,14 +42,15 @@ export function useFiles(
       coming: before.coming.map((one) => (one.key === key ? { ...one, ...change } : one)),
     }))
 
+  const lost = (name: string, why: string) => `${said.lost.replace('{n}', name)} ${why}`
+
   const send = async (key: string) => {
     const { question, file } = held.current.get(key)!
     mark(key, { lost: undefined, isWorthTrying: false })
     const answer = await door.upload({ question: question.id, release: String(release) }, file)
     if (!answer.ok) {
       const { code, detail } = answer.problem
-      const lost = said.lost.replace('{n}', file.name)
-      return mark(key, { lost: `${lost} ${detail}`, isWorthTrying: code === 'away' })
+      return mark(key, { lost: lost(file.name, detail), isWorthTrying: code === 'away' })
     }
     held.current.delete(key)
     setState((before) => {
@@ -62,8 +64,8 @@ export function useFiles(
     add(id, files) {
       const question = fileQuestions(form).find((one) => one.id === id)
       if (!question) return
-      // What was lost for good makes room for what comes next.
-      const staying = state.coming.filter((one) => one.question !== id || !one.lost || one.isWorthTrying)
+      // What was lost makes room for what comes next.
+      const staying = state.coming.filter((one) => one.question !== id || !one.lost)
       const taken = (state.given[id]?.length ?? 0) + staying.filter((one) => one.question === id).length
       const next = files.slice(0, Math.max(0, question.atMost - taken)).map((file): ComingFile => {
         const key = `f${(count.current += 1)}`
@@ -73,15 +75,16 @@ export function useFiles(
           key,
           question: id,
           name: file.name,
-          ...(isLarge ? { lost: `${said.lost.replace('{n}', file.name)} ${said.tooLarge(question)}` } : {}),
+          ...(isLarge ? { lost: lost(file.name, said.tooLarge(question)) } : {}),
         }
       })
       setState((before) => ({ ...before, coming: [...staying, ...next] }))
-      for (const { key, lost } of next) if (!lost) void send(key)
+      for (const one of next) if (!one.lost) void send(one.key)
     },
     remove: (id, fileId) =>
       put({ ...state.given, [id]: (state.given[id] ?? []).filter((one) => one.id !== fileId) }),
     tryAgain: (key) => void send(key),
+    sizeOf: ({ size }) => sizeInWords(size, (value) => value.toLocaleString(locale)),
   }
   /** Where files go that were dropped or pasted: the question below the pointer, else the first that is shown. */
   const target = (box: HTMLElement, at: EventTarget | null): string | undefined => {
@@ -104,10 +107,11 @@ export function useFiles(
     /** Of files that were kept in the tab. */
     restore: (given: Given) => setState((before) => ({ ...before, given })),
     clear: () => setState({ given: {}, coming: [] }),
-    isComing: state.coming.some((one) => !one.lost),
+    /** One that has not arrived yet. */
+    onItsWay: state.coming.find((one) => !one.lost),
     on: (box: HTMLElement) => ({
       onDragOver: (event: DragEvent) => {
-        if (event.dataTransfer?.types.includes('Files') && target(box, event.target)) event.preventDefault()
+        if (event.dataTransfer?.types.includes('Files')) event.preventDefault()
       },
       onDrop: (event: DragEvent) => takeFrom(box, event, event.dataTransfer),
       onPaste: (event: ClipboardEvent) => takeFrom(box, event, event.clipboardData),

@@ -12,7 +12,6 @@ export interface AskedForProps {
   /** What is wanted, in words; undefined while nothing is wrong. */
   readonly fault: string | undefined
   readonly isShown: boolean
-  readonly locale: string
   readonly given: readonly GivenFile[]
   readonly coming: readonly ComingFile[]
   readonly acts: FileActs | undefined
@@ -30,7 +29,8 @@ function marks({ question, fault }: AskedForProps) {
     name: question.id,
     ...(told ? { 'aria-describedby': told } : {}),
     ...(fault ? { 'aria-invalid': true } : {}),
-    ...(question.isRequired ? { required: true } : {}),
+    // Of several choices none is needed by itself.
+    required: question.isRequired && question.type !== 'several',
   }
 }
 
@@ -119,6 +119,9 @@ const Asked = ({ question: { label, isRequired }, said }: AskedForProps) => (
   </>
 )
 
+/** Days are written out; `today` is only known where the visitor is. */
+const dayIn = (bound: string) => (bound.length > 5 ? bound : undefined)
+
 function Field(props: AskedForProps): VNode {
   const { question, said } = props
   const shared = { part: 'field', id: idOf(question), ...marks(props) } as const
@@ -142,19 +145,15 @@ function Field(props: AskedForProps): VNode {
     case 'date':
       return input({
         type: 'date',
-        ...(/^\d/.test(question.earliest) ? { min: question.earliest } : {}),
-        ...(/^\d/.test(question.latest) ? { max: question.latest } : {}),
+        min: dayIn(question.earliest),
+        max: dayIn(question.latest),
       })
     case 'telephone':
       return input({ type: 'tel', autoComplete: 'tel', maxLength: 30 })
     case 'email':
       return input({ type: 'email', autoComplete: 'email', maxLength: 254 })
     default:
-      return input({
-        type: 'text',
-        ...('most' in question ? { maxLength: question.most } : {}),
-        ...(question.about === 'person' ? { autoComplete: 'on' } : {}),
-      })
+      return input({ type: 'text', maxLength: 'most' in question ? question.most : undefined })
   }
 }
 
@@ -165,12 +164,7 @@ function Choices(props: AskedForProps) {
     <div part="choices">
       {question.options.map((option) => (
         <label part="choice" key={option}>
-          <input
-            type={question.type === 'one' ? 'radio' : 'checkbox'}
-            value={option}
-            {...marks(props)}
-            required={question.type === 'one' && question.isRequired}
-          />
+          <input type={question.type === 'one' ? 'radio' : 'checkbox'} value={option} {...marks(props)} />
           <span>{option}</span>
         </label>
       ))}

@@ -50,8 +50,8 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
     [part=files]{display:grid}
     [part=file]{display:flex;flex-wrap:wrap;gap:0 .75em;align-items:center;min-height:${sizes.add}em;border-bottom:1px solid ${muted}}
     [part=file] span{flex:1 1 12em;min-width:0}
-    [part=file] button:not([part]){display:grid;place-items:center;width:${sizes.add}em;height:${sizes.add}em;padding:0;border:0;background:none;color:${ink};cursor:pointer}
-    :is([part=file],[part=add]) svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round}
+    [part=file] button:not([part]){display:grid;place-items:center;width:${sizes.add / 1.25}em;height:${sizes.add / 1.25}em;padding:0;border:0;background:none;color:${ink};font:inherit;font-size:1.25em;cursor:pointer}
+    [part=add] svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round}
     [part=add]{display:grid;gap:0 1em;align-items:center}
     ${from(filesEm)}{[part=add]{grid-template-columns:auto 1fr}}
     [part=add] label{position:relative;display:flex;gap:.5em;align-items:center;height:${sizes.add}em;color:${accent};font-weight:${titleWeight};cursor:pointer}
