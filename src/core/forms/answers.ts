@@ -134,9 +134,7 @@ function faultOf(question: Question, said: readonly string[], today: string): Fa
     case 'hidden':
       return first.length > 500 ? { code: 'tooLong', fact: '500' } : undefined
     case 'rating':
-      return /^\d+$/.test(first) && Number(first) >= 1 && Number(first) <= question.of
-        ? undefined
-        : { code: 'chosen' }
+      return /^[1-9]\d?$/.test(first) && Number(first) <= question.of ? undefined : { code: 'chosen' }
     case 'consent':
       return first === 'yes' ? undefined : { code: 'agreed' }
   }

@@ -111,9 +111,7 @@ function wordOf(question: Question, today: string): z.ZodType<string> {
     case 'hidden':
       return z.string().max(500)
     case 'rating':
-      return z
-        .string()
-        .refine((text) => /^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= question.of)
+      return z.string().refine((text) => /^[1-9]\d?$/.test(text) && Number(text) <= question.of)
     case 'consent':
       return z.literal('yes')
     case 'several':

@@ -12,8 +12,8 @@ export interface ComingFile {
   readonly name: string
   /** What went wrong, in words; undefined while it is on its way. */
   readonly lost?: string
-  /** Whether trying again may help. */
-  readonly isWorthTrying?: boolean
+  /** Whether it is worth another try. */
+  readonly again?: boolean
 }
 
 /** There once the form is alive. */
@@ -54,10 +54,10 @@ export function Files({ question, id, marks, said, given, coming, acts }: FilesP
           </button>
         </p>
       ))}
-      {coming.map(({ key, name, lost, isWorthTrying }) => (
+      {coming.map(({ key, name, lost, again }) => (
         <p part="file" key={key} role="status">
           <span>{lost ?? said.fileComing.replace('{n}', name)}</span>
-          {isWorthTrying && (
+          {again && (
             <button part="again" type="button" onClick={() => acts?.tryAgain(key)}>
               {said.tryAgain}
             </button>

@@ -46,11 +46,11 @@ export function useFiles(
 
   const send = async (key: string) => {
     const { question, file } = held.current.get(key)!
-    mark(key, { lost: undefined, isWorthTrying: false })
+    mark(key, { lost: undefined, again: false })
     const answer = await door.upload({ question: question.id, release: String(release) }, file)
     if (!answer.ok) {
       const { code, detail } = answer.problem
-      return mark(key, { lost: lost(file.name, detail), isWorthTrying: code === 'away' })
+      return mark(key, { lost: lost(file.name, detail), again: code === 'away' })
     }
     held.current.delete(key)
     setState((before) => {
