@@ -59,9 +59,9 @@ const upload = async (bytes: Uint8Array | string, change: Record<string, string>
   })
   return { status: answer.status, value: (await answer.json()) as { id: string; name: string; code: string } }
 }
-const send = async (files: string[], at = ref) => {
+const send = async (files: string[], at = ref, key = newKey()) => {
   const answers = { subject: 'A cat', name: 'Leo', mail: 'leo@post.example', [question]: files }
-  const answer = await fetch(`${visitors.origin}/x/${at}/ask?key=${newKey()}`, {
+  const answer = await fetch(`${visitors.origin}/x/${at}/ask?key=${key}`, {
     method: 'POST',
     body: JSON.stringify({
       body: { release: 2, answers },
@@ -139,6 +139,14 @@ describe('whose it is', () => {
     expect(await send([value.id], other.ref)).toBe(200)
     expect(await send([value.id], other.ref)).toBe(422)
     expect(await send(['0b7a1c2e-0000-4000-8000-000000000000'])).toBe(422)
+  })
+  test('a try again after a lost answer is the same submission, though its files are taken by then', async () => {
+    const { value } = await upload(picture)
+    const key = newKey()
+    expect(await send([value.id], ref, key)).toBe(200)
+    expect(await send([value.id], ref, key)).toBe(200)
+    expect(await send([], ref, key)).toBe(409) // another body under the same key
+    expect((await inbox.readInbox(actor, { state: 'all' })).submissions).toHaveLength(1)
   })
   test('colleagues read it, another agency finds nothing', async () => {
     const { value } = await upload(picture)

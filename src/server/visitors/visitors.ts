@@ -45,28 +45,26 @@ async function answer(
 ): Promise<unknown> {
   if (name === 'ticket' && request.method === 'GET') return newTicket(widget.ref)
   const answers = answersByKind[widget.kind] ?? nobody
-  const { actions, handlers, fileLimits } = answers
-  if (name === 'file' && request.method === 'POST' && fileLimits) {
-    const { searchParams } = new URL(request.url ?? '/', 'http://x')
-    const key = searchParams.get('key') ?? ''
-    if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
+  const { searchParams: asked } = new URL(request.url ?? '/', 'http://x')
+  if (name === 'file' && request.method === 'POST' && answers.fileLimits) {
+    const key = keyIn(asked)
     const who = await limits.visitorOf(peer)
     await limits.take(`${widget.ref}/file ${who}`, most.filesPerHour)
-    const of = {
-      widget,
-      key,
-      question: searchParams.get('question') ?? '',
-      name: searchParams.get('name') ?? '',
-    }
-    return takeFile(request, of, await fileLimits(searchParams, widget))
+    const of = { widget, key, question: asked.get('question') ?? '', name: asked.get('name') ?? '' }
+    return takeFile(request, of, await answers.fileLimits(asked, widget))
   }
-  const action = Object.hasOwn(actions, name) ? actions[name]! : undefined
+  const action = Object.hasOwn(answers.actions, name) ? answers.actions[name]! : undefined
   if (action?.verb !== (request.method === 'POST' ? 'send' : 'ask')) throw new VisitorError('not_this_way')
-  const { searchParams: asked } = new URL(request.url ?? '/', 'http://x')
-  if (action.verb === 'send')
-    return take(request, widget, name, action, asked.get('key') ?? '', peer, answers)
+  if (action.verb === 'send') return take(request, widget, name, action, keyIn(asked), peer, answers)
   const visit: Visit = { widget, page: '', suspicion: undefined, kept: undefined }
-  return handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
+  return answers.handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
+}
+
+/** @throws VisitorError `does_not_fit` */
+function keyIn(asked: URLSearchParams): string {
+  const key = asked.get('key') ?? ''
+  if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
+  return key
 }
 
 /** Each share is taken once, also where the database goes away between two of them. */
@@ -90,7 +88,6 @@ async function take(
   peer: string,
   { handlers, tell }: Pick<Answers, 'handlers' | 'tell'>,
 ): Promise<unknown> {
-  if (!keyPattern.test(key)) throw new VisitorError('does_not_fit')
   // A try again is the same send, and costs no share of a limit; nor does one that comes while the first is under way.
   const send = `${widget.ref}/${name} ${key}`
   const isKnown = () => counted.has(`${send} widget`)
@@ -104,9 +101,9 @@ async function take(
   const { body, page, ticket, trap } = await readEnvelope(request, mostBytes)
   const taken = fitting(action.takes, body) as object
   const suspicion = trap ? 'A field was filled in that people don’t see.' : suspicionOf(ticket, widget.ref)
-  const tale = await tell(taken as Record<string, unknown>, widget)
-  const sent = { widget, action: name, key, body: taken, page: placeOf(page), suspicion, tale }
-  return keepOnce(sent, (visit) => handlers[name]!(taken, visit))
+  const sent = { widget, action: name, key, body: taken, page: placeOf(page), suspicion }
+  const tellIt = () => tell(taken as Record<string, unknown>, widget)
+  return keepOnce(sent, tellIt, (visit) => handlers[name]!(taken, visit))
 }
 
 export async function answerVisitor(
