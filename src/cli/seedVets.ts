@@ -20,14 +20,15 @@ export interface Vets {
 
 /** One form, in two widgets. */
 async function seedForm(designer: Actor, client: string): Promise<FormShape> {
-  const { id, revision } = await createForm(designer, client, { name: 'Questions', from: 'question' })
-  const form = formSchema.parse({
+  const { id, revision, form } = await createForm(designer, client, { name: 'Questions', from: 'question' })
+  const [subject, more, ...person] = form.pages[0]!.entries
+  const asked = formSchema.parse({
     mailTo: ['nurses@juniper-lane.example'],
     pages: [
       {
         id: 'p1',
         entries: [
-          { id: 'subject', type: 'short', label: 'What is it about?', isRequired: true, most: 120 },
+          subject,
           {
             id: 'beast',
             type: 'one',
@@ -41,7 +42,7 @@ async function seedForm(designer: Actor, client: string): Promise<FormShape> {
             options: ['Today', 'Yesterday', 'The day before, or longer ago'],
             when: { of: 'beast', is: ['A cat'] },
           },
-          { id: 'more', type: 'long', label: 'Tell us more', lines: 3 },
+          more,
           {
             id: 'pictures',
             type: 'file',
@@ -49,28 +50,12 @@ async function seedForm(designer: Actor, client: string): Promise<FormShape> {
             kinds: ['picture', 'video'],
             mostMb: 20,
           },
-          {
-            id: 'name',
-            type: 'short',
-            about: 'person',
-            label: 'Your name',
-            isRequired: true,
-            isHalf: true,
-            most: 80,
-          },
-          {
-            id: 'mail',
-            type: 'email',
-            about: 'person',
-            label: 'Where the answer goes',
-            isRequired: true,
-            isHalf: true,
-          },
+          ...person,
         ],
       },
     ],
   })
-  await saveForm(designer, id, revision, form)
+  await saveForm(designer, id, revision, asked)
   return publishForm(designer, id, revision + 1)
 }
 

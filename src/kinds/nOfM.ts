@@ -13,3 +13,7 @@ export const nOfM: Phrase = {
   pt: '{n} de {m}',
   ar: '{n} من {m}',
 }
+
+/** @param pattern - such as `{n} of {m}` */
+export const inNumbers = (pattern: string, n: number, m: number): string =>
+  pattern.replace('{n}', String(n)).replace('{m}', String(m))

@@ -49,7 +49,7 @@ import {
   type Arranged,
 } from './sequence'
 import { adjusted, fieldsOf, partsOf, type firstFields, type lastFields } from './showingFields'
-import { faceOf, paddingPx, text as textSize } from './sizes'
+import { faceOf, innerPx, paddingPx, text as textSize } from './sizes'
 import { frameStyles } from './styles'
 import { description, type Told } from './told'
 
@@ -273,9 +273,8 @@ export function showing<
       }),
     height({ layout, isShown, strips, cards, heads, first }, settings, widthPx) {
       const values = settings as AnyValues
-      const most = values['place.maxWidth']
       const padding = paddingPx(values)
-      const inner = (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * padding
+      const inner = innerPx(values, widthPx)
       const heightOf = (at: number, width: number) => cardHeight(cards[at]!, zones, values, width)
       const heightsOf = (some: readonly Strip[], width: number) =>
         present(some, strips).map((one) => one.height(strips[one.id], values, width))

@@ -31,6 +31,11 @@ export const asideEm = 15
 /** Between the widget's edge and what is in it: nothing where the page shows through, unless it is asked for. */
 export const paddingPx = (look: Look): number =>
   (look['look.transparent'] ? 0 : look['look.spacing']) + look['space.inside']
+/** Width in px of what is in a widget, at a container width in px. */
+export function innerPx(look: Look, widthPx: number): number {
+  const most = look['place.maxWidth']
+  return (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * paddingPx(look)
+}
 /** Between a stacked card's edge and its words. */
 export const cardPaddingPx = (look: Look): number => Math.round(look['look.spacing'] * 0.75)
 

@@ -106,7 +106,7 @@ const answerForm = (path: string, { mail }: Kept): string =>
     ? `<h2>Answer</h2><form method="post" action="${path}/answer"><textarea name="text" aria-label="Answer"></textarea><p><button>Send the answer</button></p></form>`
     : ''
 
-/** As a mail program does: to the address that answers are asked to go to, with what it answers to quoted below. */
+/** Answers as a mail program does: it writes to the reply address and quotes the mail below. */
 async function answer({ to, mail }: Kept, text: string): Promise<void> {
   const address = mail.replyTo?.value[0]?.address ?? ''
   const port = Number(process.env.YIMBLE_REPLIES_PORT ?? 0)

@@ -13,24 +13,22 @@ export interface Fault {
   readonly code: FaultCode
   readonly fact?: string
 }
-export const faultCodes = [
-  'needed',
-  'chosen',
-  'agreed',
-  'tooLong',
-  'tooMany',
-  'unlike',
-  'noNumber',
-  'noWhole',
-  'tooSmall',
-  'tooGreat',
-  'noDay',
-  'tooEarly',
-  'tooLate',
-  'noTelephone',
-  'noEmail',
-] as const
-export type FaultCode = (typeof faultCodes)[number]
+export type FaultCode =
+  | 'needed'
+  | 'chosen'
+  | 'agreed'
+  | 'tooLong'
+  | 'tooMany'
+  | 'unlike'
+  | 'noNumber'
+  | 'noWhole'
+  | 'tooSmall'
+  | 'tooGreat'
+  | 'noDay'
+  | 'tooEarly'
+  | 'tooLate'
+  | 'noTelephone'
+  | 'noEmail'
 
 /** One address, with a dot in its host. No more is checked: what is behind it only a mail can tell. */
 export const emailPattern = /^[^\s@"(),:;<>[\\\]]{1,64}@(?:[a-z0-9-]{1,63}\.)+[a-z0-9-]{2,63}$/i

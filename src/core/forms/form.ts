@@ -1,4 +1,4 @@
-/** What a form is, apart from its schema: browsers get this without Zod. */
+/** Types of a form and what is asked of one. The schema stands in `shape.ts`, so that browsers do not load Zod. */
 import type { Entry, Form, Page, Question } from './shape'
 
 export type { Entry, Form, Page, Question }

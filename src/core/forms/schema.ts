@@ -51,22 +51,21 @@ const asWords = (value: unknown): string[] =>
     .map((one) => one.trim())
     .filter(Boolean)
 
+const listOf = (word: z.ZodType<string>, most: number, { isRequired }: Question) =>
+  z.preprocess(
+    asWords,
+    z
+      .array(word)
+      .max(most)
+      .min(isRequired ? 1 : 0),
+  )
+
 function ofQuestion(question: Question, today: string): z.ZodType<string | readonly string[] | undefined> {
   if (question.type === 'several') {
     const most = question.atMost ?? question.options.length
-    const list = z
-      .array(z.enum(question.options))
-      .max(most)
-      .min(question.isRequired ? 1 : 0)
-    return z.preprocess(asWords, list)
+    return listOf(z.enum(question.options), most, question)
   }
-  if (question.type === 'file') {
-    const list = z
-      .array(z.string().regex(filePattern))
-      .max(question.atMost)
-      .min(question.isRequired ? 1 : 0)
-    return z.preprocess(asWords, list)
-  }
+  if (question.type === 'file') return listOf(z.string().regex(filePattern), question.atMost, question)
   const word = wordOf(question, today)
   return z.preprocess(asWord, question.isRequired ? word : word.optional())
 }

@@ -70,7 +70,7 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
       (await call<never>(
         view,
         `${address('file')}?${new URLSearchParams({ ...of, name: file.name, key: keyOf(view) })}`,
-        // As text, so that the browser asks for no leave first; what it is is found in its bytes.
+        // Sent as text, so that the browser asks for no leave first. The server reads its type from its bytes.
         { method: 'POST', body: file.slice(0, file.size, 'text/plain') },
       )) ?? away,
     pending: (name) => kept.get<Unsent>(`send:${name}`)?.body as never,

@@ -1,8 +1,9 @@
 /** @jsxImportSource preact */
-/** The field for files: what has arrived, what is on its way, and the way to add more. */
+/** The field for files. It lists what has arrived and what is on its way, and lets visitors add more. */
 import type { VNode } from 'preact'
 import { acceptFor, type GivenFile } from '../../core/forms/files'
 import type { Question } from '../../core/forms/form'
+import { inNumbers } from '../nOfM'
 import type { Said } from './form'
 
 /** A file that has been chosen and has not arrived yet. */
@@ -83,9 +84,7 @@ export function Files({ question, id, marks, said, given, coming, acts }: FilesP
           </svg>
           {said.addFiles}
         </label>
-        <span>
-          {said.fileLimits.replace('{n}', String(question.atMost)).replace('{m}', String(question.mostMb))}
-        </span>
+        <span>{inNumbers(said.fileLimits, question.atMost, question.mostMb)}</span>
       </p>
     </div>
   )

@@ -2,7 +2,9 @@
 /** The form as markup. The server draws its first state, the island every later one, from the same props. */
 import type { VNode } from 'preact'
 import { isAsked, type Answers } from '../../core/forms/answers'
-import { isQuestion, type Entry, type Page, type PublicForm } from '../../core/forms/form'
+import type { Entry, Page, PublicForm } from '../../core/forms/form'
+import { Heading, type HeadingProps } from '../headed'
+import { inNumbers } from '../nOfM'
 import { Trap } from '../trap'
 import type { FileActs } from './files'
 import type { FilesState } from './liveFiles'
@@ -12,7 +14,7 @@ export interface QuestionsProps {
   readonly form: PublicForm
   /** Number of the form's release, sent with the answers. */
   readonly release: number
-  readonly heading: { readonly words: string; readonly level: number } | undefined
+  readonly heading: HeadingProps | undefined
   readonly intro: string
   readonly aside: string
   readonly send: string
@@ -25,7 +27,7 @@ export interface QuestionsProps {
   readonly goTo: string
   readonly locale: string
   readonly said: Said
-  /** Of a form that is being edited: the page to show, with all of its questions. */
+  /** Number of the page to show, with all of its questions. Only the form editor sets it. */
   readonly preview?: number
 }
 
@@ -98,11 +100,7 @@ export function QuestionsForm({ props, state, files, acts, on = {}, onBack, onAg
           {props.intro && <p part="intro">{props.intro}</p>}
         </div>
       )}
-      {open.length > 1 && (
-        <p part="step">
-          {props.said.nOfM.replace('{n}', String(place + 1)).replace('{m}', String(open.length))}
-        </p>
-      )}
+      {open.length > 1 && <p part="step">{inNumbers(props.said.nOfM, place + 1, open.length)}</p>}
       {steps.map((step, at) => (
         <Step
           key={step.id}
@@ -148,8 +146,7 @@ interface StepProps {
 function Step({ step, isFirst, isShown, props, state, files, acts }: StepProps) {
   const { form, said, preview } = props
   const isHere = (entry: Entry) =>
-    !(isQuestion(entry) && entry.type === 'hidden') &&
-    (preview !== undefined || isAsked(entry, form, state.answers))
+    entry.type !== 'hidden' && (preview !== undefined || isAsked(entry, form, state.answers))
   return (
     <div
       part="page"
@@ -195,9 +192,4 @@ function Sent({ props, onAgain }: { props: QuestionsProps; onAgain?: () => void 
       </button>
     </div>
   )
-}
-
-function Heading({ words, level }: { words: string; level: number }) {
-  const Level = `h${level}` as 'h2'
-  return <Level part="heading">{words}</Level>
 }

@@ -1,6 +1,7 @@
 /** @jsxImportSource preact */
 /** Questions and problems: a form of the client's, drawn as its page is. */
 import { publicOf, type Form } from '../../core/forms/form'
+import { webAddress } from '../../core/items/facts'
 import { say } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { object } from '../../core/settings/controls/object'
@@ -13,7 +14,7 @@ import { defineKind } from '../define'
 import { counted, linesOf } from '../letters'
 import { lookFields } from '../look'
 import { adjusted } from '../showingFields'
-import { faceOf, paddingPx, stackEm, text as body } from '../sizes'
+import { faceOf, innerPx, paddingPx, stackEm, text as body } from '../sizes'
 import { heading } from '../strips/heading'
 import { frameStyles } from '../styles'
 import { unseen } from '../trap'
@@ -139,7 +140,7 @@ const fields = adjusted(
 )
 
 const lookOf = (values: ValuesOf<typeof fields>) => values as unknown as BlockValues<typeof heading.fields>
-const goToOf = (address: string) => (/^https?:\/\//.test(address) && URL.canParse(address) ? address : '')
+const goToOf = (address: string) => (webAddress.safeParse(address).success ? address : '')
 
 export const questions = defineKind({
   id: 'questions',
@@ -185,8 +186,9 @@ export const questions = defineKind({
       settings: { 'form.as': 'line', 'place.maxWidth': 560, 'place.align': 'start' },
     },
   ],
-  model({ form: { form, release, preview } }, values, { locale }) {
-    const title = heading.of([], lookOf(values), { shown: 0, locale } as never)
+  model({ form: { form, release, preview } }, values, context) {
+    const { locale } = context
+    const title = heading.of([], lookOf(values), { ...context, shown: 0 })
     const props: QuestionsProps = {
       form: publicOf(form),
       release,
@@ -228,8 +230,7 @@ export const questions = defineKind({
   height({ props, title }, values, widthPx) {
     const look = lookOf(values)
     const em = look['look.textSize']
-    const most = look['place.maxWidth']
-    const inner = (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * paddingPx(look)
+    const inner = innerPx(look, widthPx)
     const intro = props.intro && linesOf(counted(props.intro, faceOf(look, 'body')), inner / em) * body.line
     const titleEm = title ? heading.height(title, look, inner) / em : 0
     const topEm = stackEm([titleEm, intro || 0], sizes.near)

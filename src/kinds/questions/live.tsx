@@ -4,6 +4,7 @@ import { hydrate, render } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
 import type { Door, Start } from '../door'
+import { inNumbers } from '../nOfM'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
 import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
@@ -37,8 +38,7 @@ function Questions({ box, props, door }: Alive) {
     props.locale,
     {
       lost: words.fileLost,
-      tooLarge: ({ atMost, mostMb }) =>
-        words.fileLimits.replace('{n}', String(atMost)).replace('{m}', String(mostMb)),
+      tooLarge: ({ atMost, mostMb }) => inNumbers(words.fileLimits, atMost, mostMb),
     },
     (given) => keepTyped({ files: JSON.stringify(given) }),
   )

@@ -4,6 +4,7 @@ import type { InputHTMLAttributes, VNode } from 'preact'
 import type { GivenFile } from '../../core/forms/files'
 import type { Question } from '../../core/forms/form'
 import { Files, type ComingFile, type FileActs } from './files'
+import { inNumbers } from '../nOfM'
 import type { Said } from './form'
 
 export interface AskedForProps {
@@ -40,7 +41,7 @@ export function AskedFor(props: AskedForProps): VNode {
     part: 'question',
     class: question.isHalf ? 'half' : 'all',
     'data-question': question.id,
-    hidden: !isShown || question.type === 'hidden',
+    hidden: !isShown,
   }
   const rest = (
     <>
@@ -175,13 +176,13 @@ function Choices(props: AskedForProps) {
 function Stars(props: AskedForProps & { readonly of: number }) {
   return (
     <div part="stars">
-      {Array.from({ length: props.of }, (_one, at) => String(at + 1)).map((value) => (
+      {Array.from({ length: props.of }, (_one, at) => at + 1).map((value) => (
         <label key={value}>
           <input type="radio" class="unseen" value={value} {...marks(props)} />
           <svg viewBox="0 0 20 20" aria-hidden="true">
             <path d="M10 2.5l2.300 4.800 5.200.7-3.800 3.600.9 5.200L10 14.300 5.400 16.800l.9-5.200L2.500 8l5.200-.7z" />
           </svg>
-          <span class="unseen">{props.said.nOfM.replace('{n}', value).replace('{m}', String(props.of))}</span>
+          <span class="unseen">{inNumbers(props.said.nOfM, value, props.of)}</span>
         </label>
       ))}
     </div>

@@ -1,4 +1,4 @@
-/** What a form says: words that its fields name, which a designer can change, and words of its program. */
+/** Words of the form: those that a designer can change, and those that its program says. */
 import type { Phrase } from '../../core/locale/phrase'
 import { formWords } from '../formWords'
 import { nOfM } from '../nOfM'

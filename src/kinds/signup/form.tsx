@@ -1,10 +1,11 @@
 /** @jsxImportSource preact */
 /** The form as markup. The server draws its first state, the island every later one, from the same props. */
 import { Fragment, type VNode } from 'preact'
+import { Heading, type HeadingProps } from '../headed'
 import { Trap } from '../trap'
 
 export interface SignupProps {
-  readonly heading: { readonly words: string; readonly level: number } | undefined
+  readonly heading: HeadingProps | undefined
   readonly label: string
   readonly join: string
   readonly consent: string
@@ -102,11 +103,6 @@ function Sent({ props, email, onAgain }: { props: SignupProps; email: string; on
       </p>
     </div>
   )
-}
-
-function Heading({ words, level }: { words: string; level: number }) {
-  const Level = `h${level}` as 'h2'
-  return <Level part="heading">{words}</Level>
 }
 
 type Faults = SignupState['faults']

@@ -12,7 +12,7 @@ import { defineKind } from '../define'
 import { counted, linesOf } from '../letters'
 import { lookFields } from '../look'
 import { adjusted } from '../showingFields'
-import { faceOf, paddingPx, small, smallEm, titleWeight, type } from '../sizes'
+import { faceOf, innerPx, paddingPx, small, smallEm, titleWeight, type } from '../sizes'
 import { heading } from '../strips/heading'
 import { frameStyles } from '../styles'
 import { unseen } from '../trap'
@@ -174,8 +174,7 @@ export const signup = defineKind({
   height({ props, title }, values, widthPx) {
     const look = lookOf(values)
     const em = look['look.textSize']
-    const most = look['place.maxWidth']
-    const inner = (most > 0 ? Math.min(widthPx, most) : widthPx) - 2 * paddingPx(look)
+    const inner = innerPx(look, widthPx)
     const isBeside = values['signup.beside'] && title !== undefined && inner >= besideEm * em
     const askPx = isBeside ? (inner - apartEm.beside * em) / 2 : inner
     const titlePx = title ? heading.height(title, look, isBeside ? askPx : inner) : 0

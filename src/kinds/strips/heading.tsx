@@ -3,6 +3,7 @@
 import { choice } from '../../core/settings/controls/choice'
 import { text } from '../../core/settings/controls/text'
 import { strip } from '../block'
+import { Heading as HeadingView } from '../headed'
 import { counted, linesOf, type Counted } from '../letters'
 import { faceOf, heading as size, headingFont, titleWeight, type } from '../sizes'
 
@@ -41,10 +42,7 @@ export const heading = strip({
     if (!words) return undefined
     return { text: counted(words, faceOf(values, 'heading', 'bold')), level: Number(values['heading.level']) }
   },
-  view({ text: { words }, level }) {
-    const Level = `h${level}` as 'h2'
-    return <Level part="heading">{words}</Level>
-  },
+  view: ({ text: { words }, level }) => <HeadingView words={words} level={level} />,
   height: ({ text: words }, values, widthPx) =>
     linesOf(words, widthPx / values['look.textSize'] / size.size) *
     size.size *

@@ -1,6 +1,6 @@
 /**
- * Files that visitors send: `POST /x/<ref>/file`, bytes as the body. What is in them decides what they are, whatever they are called.
- * They are kept in pieces as they arrive, so that none is ever whole in memory.
+ * Takes files that visitors send: `POST /x/<ref>/file` with the bytes as the body. The bytes decide the type, and the name does not.
+ * Each file is kept in pieces as it arrives, so that none is ever whole in memory.
  */
 import type { IncomingMessage } from 'node:http'
 import { fileTypeFromBuffer } from 'file-type'

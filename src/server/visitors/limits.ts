@@ -50,7 +50,7 @@ export function createLimits(now: () => number = Date.now) {
       windows.set(key, window)
       return window.count > mostPerMinute ? Math.ceil((window.endsAt - at) / 1000) : 0
     },
-    /** Of a request that could not be answered through no fault of its sender: the database is away. */
+    /** Takes a request off the count, because the database was away and its sender could not help that. */
     giveBackHere(key: string): void {
       const held = windows.get(key)
       if (held) held.count -= 1

@@ -35,7 +35,7 @@ import { Ruler } from './Ruler'
 import { devices, Stage, type DeviceId } from './Stage'
 import { useDraft, useDraftState } from './useDraft'
 import { useFindings } from './useFindings'
-import { isRoomy, useFrameHeights } from './useFrameHeights'
+import { useRoomyFrames } from './useRoomyFrames'
 import { useKept } from './useKept'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
 import { OpenOrShut } from './OpenOrShut'
@@ -177,11 +177,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     hearPlace.current = placing.hear
   }, [placing.hear])
 
-  const heights = useFrameHeights(measures, page?.snapshotId ?? 'neutral')
-  const roomy = useMemo(
-    () => new Set(devices.map(({ id }) => id).filter((id) => isRoomy(heights, id))),
-    [heights],
-  )
+  const roomy = useRoomyFrames(measures, page?.snapshotId ?? 'neutral')
 
   useSlotWidths(widget.id, measures, mayEdit && rulerWidth === null)
 

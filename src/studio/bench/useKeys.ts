@@ -1,10 +1,10 @@
 'use client'
-/** Keys of the bench: 1–6 for the steps, undo and redo. Not while somebody types. */
+/** Keys of the bench: 1–6 for the steps, undo and redo; of the form editor without the steps. Not while somebody types. */
 import { useEffect, useRef } from 'react'
 import { steps, type Step } from '@/core/settings/field'
 
 export interface BenchKeys {
-  readonly onStep: (step: Step) => void
+  readonly onStep?: (step: Step) => void
   readonly onUndo: () => void
   readonly onRedo: () => void
 }
@@ -12,7 +12,7 @@ export interface BenchKeys {
 /** @param key - as the stage names it: `3`, `ctrl+z`, `ctrl+shift+z`, `ctrl+y` @returns whether it was one of ours */
 export function pressed(key: string, { onStep, onUndo, onRedo }: BenchKeys): boolean {
   const step = steps[Number(key) - 1]
-  if (step) onStep(step)
+  if (step && onStep) onStep(step)
   else if (key === 'ctrl+z') onUndo()
   else if (key === 'ctrl+shift+z' || key === 'ctrl+y') onRedo()
   else return false

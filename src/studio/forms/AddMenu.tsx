@@ -1,5 +1,5 @@
 'use client'
-/** What can be added below the line that is open: a question of each kind, a text, a page. */
+/** The menu that adds a question, a text or a page below the open line. */
 import { Plus } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { EntryType } from '@/core/forms/edit'

@@ -3,6 +3,7 @@
 import { decidersOf } from '@/core/forms/edit'
 import type { Entry, Form } from '@/core/forms/form'
 import { inputClass } from '../parts/TextField'
+import { Tick } from './Tick'
 
 export interface AskedWhenProps {
   readonly form: Form
@@ -40,20 +41,17 @@ export function AskedWhen({ form, entry, onChange }: AskedWhenProps) {
             {when.is.length === 0 ? 'Whatever the answer is. Or only for:' : 'When the answer is:'}
           </p>
           {options.map(({ value, label }) => (
-            <label key={value} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={when.is.includes(value)}
-                onChange={(event) =>
-                  onChange({
-                    of: when.of,
-                    is: event.target.checked ? [...when.is, value] : when.is.filter((one) => one !== value),
-                  })
-                }
-                className="size-4"
-              />
-              {label}
-            </label>
+            <Tick
+              key={value}
+              label={label}
+              isOn={when.is.includes(value)}
+              onChange={(isOn) =>
+                onChange({
+                  of: when.of,
+                  is: isOn ? [...when.is, value] : when.is.filter((one) => one !== value),
+                })
+              }
+            />
           ))}
         </div>
       )}

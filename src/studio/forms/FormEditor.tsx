@@ -1,12 +1,13 @@
 'use client'
 /** A form of the client's: its questions in a list, each with its settings, and beside it what visitors will see. */
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import type { ClientShape, FormShape } from '@/core/api/shapes'
 import { addEntry, addPage, linesOf, type EntryType } from '@/core/forms/edit'
 import { stepsOf } from '@/core/forms/form'
 import { sameForm } from '@/core/forms/shape'
 import { api, sentenceOf } from '../api'
+import { useKeys } from '../bench/useKeys'
 import { Button } from '../parts/Button'
 import { useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
@@ -29,19 +30,7 @@ export function FormEditor({ first, client, delivery }: FormEditorProps) {
   const [at, setAt] = useState<string>()
   const [busy, setBusy] = useState(false)
 
-  useEffect(() => {
-    const hear = (event: KeyboardEvent) => {
-      const isTyping = /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)
-      if (!(event.ctrlKey || event.metaKey) || isTyping) return
-      const key = event.key.toLowerCase()
-      if (key !== 'z' && key !== 'y') return
-      event.preventDefault()
-      if (key === 'y' || event.shiftKey) redo()
-      else undo()
-    }
-    window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [undo, redo])
+  useKeys({ onUndo: undo, onRedo: redo })
 
   const step = useMemo(
     () =>

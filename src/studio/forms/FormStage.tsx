@@ -10,8 +10,8 @@ import type { Settings } from '@/core/settings/field'
 import type { FromStage, Measure } from '@/core/stage/messages'
 import { neutralSlots } from '@/core/stage/neutralPage'
 import { getKind } from '@/kinds/all'
-import { Stage, type DeviceId, devices } from '../bench/Stage'
-import { isRoomy, useFrameHeights } from '../bench/useFrameHeights'
+import { Stage, type DeviceId } from '../bench/Stage'
+import { useRoomyFrames } from '../bench/useRoomyFrames'
 import { useRender } from '../bench/useRender'
 
 const kind = getKind('questions')
@@ -48,11 +48,7 @@ export function FormStage({ form, step, client, delivery }: FormStageProps) {
   const { addFrame, failed } = useRender(still, rest, (frame: string, message: FromStage) => {
     if (message.type === 'measure') setMeasures((before) => ({ ...before, [frame]: message }))
   })
-  const heights = useFrameHeights(measures, 'neutral')
-  const roomy = useMemo(
-    () => new Set(devices.map(({ id }) => id).filter((id) => isRoomy(heights, id))),
-    [heights],
-  )
+  const roomy = useRoomyFrames(measures, 'neutral')
   return (
     <>
       {failed && <p role="alert">{failed}</p>}

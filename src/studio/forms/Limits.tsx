@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { fileKinds } from '@/core/forms/files'
 import type { Question } from '@/core/forms/form'
 import { inputClass, TextField } from '../parts/TextField'
+import { Tick } from './Tick'
 
 export interface LimitsProps {
   readonly question: Question
@@ -83,15 +84,11 @@ export function Limits({ question, onChange }: LimitsProps) {
             {count('At least', 'least', question.least, -1e12, 1e12)}
             {count('At most', 'greatest', question.greatest, -1e12, 1e12)}
           </div>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={question.isWhole}
-              onChange={(event) => onChange({ isWhole: event.target.checked })}
-              className="size-4"
-            />
-            A whole number
-          </label>
+          <Tick
+            label="A whole number"
+            isOn={question.isWhole}
+            onChange={(isWhole) => onChange({ isWhole })}
+          />
         </>
       )
     case 'date':
@@ -111,21 +108,16 @@ export function Limits({ question, onChange }: LimitsProps) {
           <fieldset className="flex flex-col gap-1">
             <legend className="font-medium">They may be</legend>
             {fileKinds.map((kind) => (
-              <label key={kind} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={question.kinds.includes(kind)}
-                  onChange={(event) =>
-                    onChange({
-                      kinds: fileKinds.filter((one) =>
-                        one === kind ? event.target.checked : question.kinds.includes(one),
-                      ),
-                    })
-                  }
-                  className="size-4"
-                />
-                {kindLabels[kind]}
-              </label>
+              <Tick
+                key={kind}
+                label={kindLabels[kind]}
+                isOn={question.kinds.includes(kind)}
+                onChange={(isOn) =>
+                  onChange({
+                    kinds: fileKinds.filter((one) => (one === kind ? isOn : question.kinds.includes(one))),
+                  })
+                }
+              />
             ))}
           </fieldset>
         </>
@@ -155,6 +147,12 @@ export function Limits({ question, onChange }: LimitsProps) {
   }
 }
 
+const choicesIn = (text: string) =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
+
 /** What is typed stays as it is; empty lines are no choices. */
 function Choices({
   options,
@@ -164,9 +162,8 @@ function Choices({
   onChange: (options: string[]) => void
 }) {
   const [text, setText] = useState(options.join('\n'))
-  const lines = text.split('\n').map((line) => line.trim())
   // Undone elsewhere: what is shown follows.
-  const isElse = lines.filter(Boolean).join('\n') !== options.join('\n')
+  const isElse = choicesIn(text).join('\n') !== options.join('\n')
   return (
     <TextField
       isLong
@@ -174,13 +171,7 @@ function Choices({
       value={isElse ? options.join('\n') : text}
       onChange={(event) => {
         setText(event.target.value)
-        onChange(
-          event.target.value
-            .split('\n')
-            .map((line) => line.trim())
-            .filter(Boolean)
-            .slice(0, 100),
-        )
+        onChange(choicesIn(event.target.value).slice(0, 100))
       }}
     />
   )

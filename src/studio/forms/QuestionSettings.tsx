@@ -1,10 +1,11 @@
 'use client'
-/** What can be set about one question: its words, its kind of answer, its limits, when it is asked. */
+/** The settings of one question. */
 import { changeEntry, retyped, type EntryType } from '@/core/forms/edit'
 import type { Entry, Form, Question } from '@/core/forms/form'
 import { inputClass, TextField } from '../parts/TextField'
 import { AskedWhen } from './AskedWhen'
 import { Limits } from './Limits'
+import { Tick } from './Tick'
 import { typeLabels, types } from './types'
 
 export interface QuestionSettingsProps {
@@ -92,27 +93,5 @@ function OfQuestion({
         onChange={(isPerson) => onChange({ about: isPerson ? 'person' : 'matter' })}
       />
     </>
-  )
-}
-
-function Tick({
-  label,
-  isOn,
-  onChange,
-}: {
-  label: string
-  isOn: boolean
-  onChange: (isOn: boolean) => void
-}) {
-  return (
-    <label className="flex items-center gap-2">
-      <input
-        type="checkbox"
-        checked={isOn}
-        onChange={(event) => onChange(event.target.checked)}
-        className="size-4"
-      />
-      {label}
-    </label>
   )
 }

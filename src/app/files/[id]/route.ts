@@ -1,7 +1,7 @@
 import { forActor, idIn } from '@/app/signedIn'
 import { openFile } from '@/server/services/visitors/files'
 
-/** A file that a visitor sent: always a download, never shown by the studio's own origin, whatever is in it. */
+/** Hands out a file that a visitor sent. It is always a download, because the studio's origin must not show what strangers made. */
 export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
   const id = await idIn(params)
   const loaded = await forActor((actor) => openFile(actor, id))

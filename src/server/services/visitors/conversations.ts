@@ -12,6 +12,7 @@ import { writeLetter } from '../../mail/letter'
 import { demand, found, type Actor } from '../access/actor'
 import { answerWords } from './answerWords'
 import { getSubmission } from './inbox'
+import { subjectOf, toldInWords } from './toldWords'
 
 const lockedRow = async (actor: Actor, id: string, transaction: Transaction): Promise<Submission> =>
   found(
@@ -67,11 +68,10 @@ async function letterFor(
     `select mail_id as "mailId" from messages where submission_id = $1 and mail_id is not null and mail_id <> $2 order by at desc limit 1`,
     { bind: [id, mailId], type: QueryTypes.SELECT, transaction },
   )
-  const asked = told.map(({ label, value }) => `${label}\n${value}`).join('\n\n')
   const letter = writeLetter({
     locale: client.locale,
-    subject: `${client.name}: ${told[0]?.value.replace(/\s+/g, ' ').slice(0, 120) ?? ''}`,
-    paragraphs: [text, say(answerWords.asked, client.locale), asked],
+    subject: subjectOf(client.name, told),
+    paragraphs: [text, say(answerWords.asked, client.locale), toldInWords(told)],
   })
   const replyTo = replyAddress(token)
   return {

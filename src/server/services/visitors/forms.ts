@@ -7,6 +7,7 @@ import { problem, ProblemError } from '@/core/problems'
 import { readyForms } from '@/kinds/questions/example'
 import type { GivenForm } from '@/kinds/questions/kind'
 import { db, inTransaction } from '../../db/db'
+import type { FormRow } from '../../db/models/form'
 import { renderShowing } from '../../jobs/queue'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
@@ -140,11 +141,7 @@ function refuseAhead({ draftRevision }: { draftRevision: number }, seen: number)
     throw new ProblemError(problem('draft_gone_ahead', { seen, now: draftRevision }))
 }
 
-async function release(
-  actor: Actor,
-  row: InstanceType<ReturnType<typeof db>['FormRow']>,
-  transaction: Transaction,
-): Promise<void> {
+async function release(actor: Actor, row: FormRow, transaction: Transaction): Promise<void> {
   const number = row.liveNumber + 1
   await db().sequelize.query(
     'insert into form_releases (form_id, number, body, published_by) values ($1, $2, $3, $4)',

@@ -5,6 +5,7 @@ import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
 import type { KeptVisit, WidgetFacts } from '../../visitors/answers'
+import { subjectOf, toldInWords } from './toldWords'
 
 const inbox: Phrase = {
   en: 'Look at it in the inbox',
@@ -25,18 +26,15 @@ interface Where {
   readonly mailTo: readonly string[]
 }
 
-const mostSubject = 120
-
 /** In the transaction that keeps it: the mails go out exactly when it is kept. */
 export async function tellOfSubmission(
   { widget: { clientName, locale }, page, mailTo }: Where,
   { transaction, submissionId, tale: { told, sender } }: KeptVisit,
 ): Promise<void> {
-  const about = told[0]?.value.replace(/\s+/g, ' ').slice(0, mostSubject) ?? ''
   const letter = writeLetter({
     locale,
-    subject: `${clientName}: ${about}`,
-    paragraphs: [told.map(({ label, value }) => `${label}\n${value}`).join('\n\n'), ...(page ? [page] : [])],
+    subject: subjectOf(clientName, told),
+    paragraphs: [toldInWords(told), ...(page ? [page] : [])],
     button: { words: say(inbox, locale), url: `${env().YIMBLE_STUDIO_URL}/inbox?at=${submissionId}` },
   })
   for (const to of mailTo)

@@ -1,4 +1,4 @@
-/** What a widget's settings choose besides sources: objects of the client's, as its kind is given them. */
+/** Loads the client's objects, such as a form, that a widget's settings choose. */
 import type { Transaction } from 'sequelize'
 import type { Settings } from '@/core/settings/field'
 import { chosenFor, type Kind } from '@/kinds/contract'
