@@ -104,6 +104,8 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   }
   const { jsonLd } = artifact
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
+  // A font that is added lays the whole page out anew, so it comes before what it would have to lay out.
+  addFonts(element.ownerDocument, artifact.fonts)
   if (!(await put(root, root, artifact, around))) return setState(element, 'error')
   // Of what opens over the page nothing stays in it.
   if (artifact.opens) element.style.setProperty('min-height', '0')
@@ -202,7 +204,6 @@ async function finish(
     const part = (event.target as Element).closest?.('[part]')?.getAttribute('part')
     if (part) tell(element, 'action', { ref, part })
   })
-  if (artifact) addFonts(document, artifact.fonts)
   const names = artifact?.behaviours ?? element.dataset.behaviours?.split(' ') ?? []
   const home: Home = {
     element,
@@ -215,8 +216,8 @@ async function finish(
     load: (path) => load(path, around),
     chunk: (name) => chunkOf(name, around),
     async fill(box, content) {
-      if (!(await put(root, box, content, around))) throw new Error('no markup gets through')
       addFonts(document, content.fonts)
+      if (!(await put(root, box, content, around))) throw new Error('no markup gets through')
       await behave(content.behaviours, { ...home, island: content.island })
     },
     tell: (name) => tell(element, name, { ref }),
