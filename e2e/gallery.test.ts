@@ -131,7 +131,7 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page',
     const head = ${root}.querySelector('.head')
     const { paddingBottom } = getComputedStyle(inside)
     const { height } = inside.firstElementChild.getBoundingClientRect()
-    return { real: head.offsetHeight + height + parseFloat(paddingBottom), over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth }
+    return { fits: inside.scrollHeight <= inside.clientHeight, real: head.offsetHeight + height + parseFloat(paddingBottom), over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth }
   })()`
   test('is never higher than counted, nothing sticks out, and nothing is out of reach', async () => {
     const wrong: unknown[] = []
@@ -142,18 +142,21 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page',
         await browser.until<boolean>(`Boolean(${root}?.querySelector('[part=opener]:popover-open'))`, Boolean)
         await browser.driver.executeScript(`${root}.querySelector('[part=opener]').click()`)
         await browser.until<boolean>(
-          `Boolean(${root}.querySelector('dialog').open && ${root}.querySelector('.inside [part=widget]') && document.fonts.status === 'loaded')`,
+          `Boolean(${root}.querySelector('dialog').matches('[open], :popover-open') && ${root}.querySelector('.inside [part=widget]') && document.fonts.status === 'loaded')`,
           Boolean,
         )
         await new Promise((done) => setTimeout(done, 250))
-        const { real, over, left, wide } = await browser.until<{
+        const { fits, real, over, left, wide } = await browser.until<{
+          fits: boolean
           real: number
           over: number
           left: number
           wide: number
         }>(opened, () => true)
         const counted = page.heights[width]!
-        if (real > counted + 1) wrong.push([page.file, width, `${real} px, counted ${counted}`])
+        // What stands in a corner is as high as it is set to be, and its content fills it.
+        const isHigh = real > counted + 1 && !(page.surface === 'corner' && fits)
+        if (isHigh) wrong.push([page.file, width, `${real} px, counted ${counted}`])
         if (over > 1 || left < 0 || left > wide) wrong.push([page.file, width, `sticks out by ${over} px`])
         if (width === 390) wrong.push(...(await violationsIn(browser)).map((one) => [page.file, one]))
       }

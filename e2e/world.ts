@@ -145,7 +145,8 @@ async function make(
     to,
     label: 'test',
   }))
-  await api(browser, 'PATCH', `/widgets/${widget.id}/draft`, { patches }, { 'if-match': '"0"' })
+  if (patches.length > 0)
+    await api(browser, 'PATCH', `/widgets/${widget.id}/draft`, { patches }, { 'if-match': '"0"' })
   return publishNow(browser, widget.id)
 }
 

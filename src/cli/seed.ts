@@ -14,6 +14,7 @@ import { addFile } from '../server/services/sources/tables'
 import { changeDraft, createWidget } from '../server/services/widgets/widgets'
 import { connectAccount, makeLive, person, type Live } from './seedTools'
 import { brands, county, plantTable, recordings } from './seedData'
+import { seedInbox } from './seedInbox'
 import { seedVets } from './seedVets'
 
 export async function seed(standinsPort: number): Promise<void> {
@@ -355,6 +356,30 @@ export async function seed(standinsPort: number): Promise<void> {
     },
   })
 
+  await live({
+    client: bakery,
+    kind: 'chat',
+    name: 'Ask the counter',
+    from: 'corner',
+    page: bakerySite.pages[0]!,
+    slot: 'counter',
+    form: 'element',
+    standin: 3,
+    widths: [350, 720, 1120],
+    settings: {
+      'opening.title': 'At the counter: Odette and Bram',
+      'button.words': 'Ask the counter',
+      'chat.hours': ['Mo-Fr 06:30-17:30', 'Sa 06:30-13:00'],
+      'chat.phone': '01632 960 141',
+      'chat.mail': 'counter@marlowick.example',
+      'chat.mailTo': 'counter@marlowick.example',
+      'chat.greeting': 'Someone at the counter answers, mostly within four minutes.',
+      'chat.away': 'Nobody is at the counter just now. Leave your words and an address, and we write back.',
+      'chat.suggestions': ['What is warm now?', 'Will you keep a loaf for me?'],
+      'chat.write': 'Write to the counter',
+    },
+  })
+
   await seedVets({
     designer,
     vets,
@@ -364,6 +389,7 @@ export async function seed(standinsPort: number): Promise<void> {
     arabicPage: arabicSite.pages[0]!,
     live,
   })
+  await seedInbox(designer, site)
 
   const programme = await addSource(designer, quay, {
     address: `${publisher}/quay/programme.ics`,

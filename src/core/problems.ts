@@ -100,6 +100,16 @@ export const catalogue = {
     'Form in use',
     (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another form there first.`,
   ),
+  webhook_there: entry(
+    409,
+    'Webhook there already',
+    (f) => `This client has a webhook at ${f.url}. Use that one, or remove it first.`,
+  ),
+  too_many_webhooks: entry(
+    409,
+    'Too many webhooks',
+    (f) => `A client has ${f.most} webhooks at most. Remove one that is not needed any more.`,
+  ),
   no_sender: entry(
     409,
     'No address',

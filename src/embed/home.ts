@@ -22,7 +22,7 @@ export interface Surroundings {
   /** Widgets that open over the page, by ref; put there by the behaviour `opening`. */
   readonly openings: Map<string, Opening>
   /** The surface that is open: there is at most one over the page. */
-  open?: HTMLDialogElement
+  open?: { close(): void }
   /** What ends when an element is filled, its behaviours with it. */
   readonly mounting: WeakMap<HTMLElement, Promise<void>>
   /** What ends the behaviours of each element, once it has left the page. */

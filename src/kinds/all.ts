@@ -1,5 +1,6 @@
 /** The one list of kinds. To add a kind: a folder here, and its line below. */
 import type { Kind } from './contract'
+import { chat } from './chat/kind'
 import { community } from './community/kind'
 import { feed } from './feed/kind'
 import { pictureProducts } from './pictureProducts/kind'
@@ -24,6 +25,7 @@ export const kinds: readonly Kind[] = [
   community,
   signup,
   questions,
+  chat,
 ]
 
 const byId = new Map<string, Kind>()

@@ -1,10 +1,10 @@
 /** The way out of an island: to its own server, in words of the client's language. Types only. */
 import type { GivenFile } from '../core/forms/files'
-import type { Actions, GivenBy, NamesOf, TakenBy } from './actions'
+import type { Actions, Ask, GivenBy, NamesOf, Send, TakenBy } from './actions'
 
 export interface Door<A extends Actions = Actions, W extends string = string> {
   /** Reads. Fails with `away` when nothing answers. */
-  ask<N extends NamesOf<A, 'ask'>>(name: N, query: TakenBy<A[N]>): Promise<Answer<GivenBy<A[N]>>>
+  ask<N extends NamesOf<A, 'ask'>>(name: N, query: TakenBy<A[N]>): Promise<Answer<Given<A[N]>>>
   /**
    * Writes, once, whatever happens on the way. The answer may take long: while there is no connection, what was sent is kept
    * in the tab and sent again under the same key, also after a reload.
@@ -14,7 +14,9 @@ export interface Door<A extends Actions = Actions, W extends string = string> {
     name: N,
     body: TakenBy<A[N]>,
     onWait?: (sentence: string) => void,
-  ): Promise<Answer<GivenBy<A[N]>>>
+  ): Promise<Answer<Given<A[N]>>>
+  /** Where an action of the kind is answered, or `bell`; for what goes past the door (`bell.ts`). */
+  address(name: string): string
   /** Sends a file, for `send` to name it afterwards. Fails with `away` when nothing answers. */
   upload(of: Readonly<Record<string, string>>, file: File): Promise<Answer<GivenFile>>
   /** What was being sent when the page was left, so that an island can go on waiting for its answer. */
@@ -26,6 +28,8 @@ export interface Door<A extends Actions = Actions, W extends string = string> {
   /** The kind's words, and those of the door. */
   readonly words: Readonly<Record<W, string>> & Readonly<Record<DoorWord, string>>
 }
+
+type Given<A> = A extends Ask | Send ? GivenBy<A> : never
 
 export type Answer<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: VisitorProblem }

@@ -40,6 +40,8 @@ function anyLeaf(field: Field, words: readonly string[]): fc.Arbitrary<Leaf> {
         return fc.constantFrom(...fontFamilies.map((family) => family.id))
       case 'picture':
         return fc.stringMatching(/^([0-9a-f]{24})?$/)
+      case 'hours':
+        return fc.subarray(['Mo-Fr 09:00-17:30', 'Sa,Su 10:00-14:00', 'We 20:00-02:00'])
       case 'order':
         return fc.shuffledSubarray(control.options.map((option) => option.value))
       case 'object':

@@ -20,11 +20,12 @@ export interface DoorChunk {
 }
 
 /** @param box - the island's element */
-export function doorOf(box: HTMLElement, island: Island, { ref, around: { delivery } }: Home): Door {
+export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
+  const { ref, around } = home
   const view = box.ownerDocument.defaultView as Window & typeof globalThis
   const words = island.words as Door['words']
   const kept = tabStore(view, ref)
-  const address = (name: string) => `${delivery}/x/${ref}/${name}`
+  const address = (name: string) => `${around.delivery}/x/${ref}/${name}`
   const away: Answer<never> = { ok: false, problem: { code: 'away', detail: words.away } }
   /** Proves how long ago the form came alive; without it, what is sent counts as suspicious and is kept all the same. */
   const ticket = call<string>(view, address('ticket'))
@@ -66,6 +67,7 @@ export function doorOf(box: HTMLElement, island: Island, { ref, around: { delive
         await wait(view, waitsMs[Math.min(at, waitsMs.length - 1)]!)
       }
     },
+    address,
     upload: async (of, file) =>
       (await call<never>(
         view,

@@ -5,12 +5,13 @@ import { text } from '../../core/settings/controls/text'
 import type { Block } from '../block'
 import { close } from '../close'
 import { button } from './button'
+import { corner } from './corner'
 import { dialog } from './dialog'
 import { drawer } from './drawer'
 import { itself } from './itself'
 import { placeGroup, whileOver, type Opener, type Surface } from './opening'
 
-export const surfaces = [dialog, drawer] as const
+export const surfaces = [dialog, drawer, corner] as const
 export const openers = [button, itself] as const
 
 const ownFields = {
@@ -39,6 +40,7 @@ export const openingFields = {
   ...ownFields,
   ...dialog.fields,
   ...drawer.fields,
+  ...corner.fields,
   ...button.fields,
   ...itself.fields,
 }

@@ -138,7 +138,8 @@ export const button = opener({
     }
     [part=opener]:hover{box-shadow:0 2px 4px #0003,0 10px 28px #0003}
     [part=opener]:focus-visible{outline:3px solid ${fill};outline-offset:3px;box-shadow:0 0 0 3px ${ink}}
-    [data-at^=corner]{bottom:calc(max(${distance}px,env(safe-area-inset-bottom)) + var(--yimble-lift,0px) + var(--yimble-lift-by,0px));border-radius:${radius}}
+    [data-at^=corner]{bottom:calc(max(${distance}px,env(safe-area-inset-bottom)) + var(--yimble-lift,0px) + var(--yimble-lift-by,0px));${distance > 0 ? `border-radius:${radius}` : ''}}
+    ${distance > 0 ? '' : `[data-at=corner-end]{border-start-start-radius:${radius}}[data-at=corner-start]{border-start-end-radius:${radius}}`}
     [data-at^=corner]:hover{translate:0 -1px}
     [data-at=corner-end]{inset-inline-end:max(${distance}px,env(safe-area-inset-right))}
     [data-at=corner-start]{inset-inline-start:max(${distance}px,env(safe-area-inset-left))}

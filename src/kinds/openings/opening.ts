@@ -32,5 +32,4 @@ export const opener = <F extends Fields>(block: Opener<F>): Opener<F> => block
 /** Fields of openings show only while the widget opens over the page. */
 export const placeGroup = (group: string) => ({ step: 'place', group }) as const
 export const whileOver = { path: 'opening.as', isNot: ['page'] } as const
-/** Up to this width a viewport is a phone's. Openings follow the viewport, not a container. */
-export const phonePx = 640
+export { phonePx } from './phone'

@@ -1,5 +1,6 @@
 /** Words of the form: those that a designer can change, and those that its program says. */
 import type { Phrase } from '../../core/locale/phrase'
+import { commonWords, fileWords } from '../commonWords'
 import { formWords } from '../formWords'
 import { nOfM } from '../nOfM'
 
@@ -16,18 +17,7 @@ export const fieldWords = {
     pt: 'Pergunte-nos',
     ar: 'اسألنا',
   },
-  send: {
-    en: 'Send',
-    cy: 'Anfon',
-    de: 'Absenden',
-    es: 'Enviar',
-    fr: 'Envoyer',
-    it: 'Invia',
-    nl: 'Versturen',
-    pl: 'Wyślij',
-    pt: 'Enviar',
-    ar: 'إرسال',
-  },
+  send: commonWords.send,
   onward: {
     en: 'Next',
     cy: 'Nesaf',
@@ -93,6 +83,7 @@ export const fieldWords = {
 /** One for each fault that an answer can have, and what stands around the questions. */
 export const islandWords = {
   nOfM,
+  ...fileWords,
   sending: formWords.sending,
   noEmail: formWords.addressNeeded,
   optional: {
@@ -142,42 +133,6 @@ export const islandWords = {
     pl: 'Najwyżej {n}, każdy do {m} MB',
     pt: 'No máximo {n}, até {m} MB cada um',
     ar: '{n} على الأكثر، حتى {m} م.ب لكل ملف',
-  },
-  remove: {
-    en: 'Remove {n}',
-    cy: 'Tynnu {n}',
-    de: '{n} entfernen',
-    es: 'Quitar {n}',
-    fr: 'Retirer {n}',
-    it: 'Togli {n}',
-    nl: '{n} verwijderen',
-    pl: 'Usuń {n}',
-    pt: 'Retirar {n}',
-    ar: 'إزالة {n}',
-  },
-  fileComing: {
-    en: '{n} is on its way …',
-    cy: 'Mae {n} ar ei ffordd …',
-    de: '{n} ist unterwegs …',
-    es: '{n} está en camino…',
-    fr: '{n} est en route…',
-    it: '{n} è in arrivo…',
-    nl: '{n} is onderweg …',
-    pl: '{n} jest w drodze…',
-    pt: '{n} está a caminho…',
-    ar: '{n} في الطريق…',
-  },
-  fileLost: {
-    en: '{n} did not arrive.',
-    cy: 'Ni chyrhaeddodd {n}.',
-    de: '{n} ist nicht angekommen.',
-    es: '{n} no ha llegado.',
-    fr: '{n} n’est pas arrivé.',
-    it: '{n} non è arrivato.',
-    nl: '{n} is niet aangekomen.',
-    pl: '{n} nie dotarł.',
-    pt: '{n} não chegou.',
-    ar: 'لم يصل {n}.',
   },
   tryAgain: {
     en: 'Try again',

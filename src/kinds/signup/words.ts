@@ -1,5 +1,6 @@
 /** What the sign-up says: words that its fields name, which a designer can change, and words of its program. */
 import type { Phrase } from '../../core/locale/phrase'
+import { commonWords } from '../commonWords'
 import { formWords } from '../formWords'
 
 export const fieldWords = {
@@ -15,18 +16,7 @@ export const fieldWords = {
     pt: 'De vez em quando escrevemos o que há de novo por aqui.',
     ar: 'نكتب بين حين وآخر عن كل جديد لدينا.',
   },
-  label: {
-    en: 'Your e-mail address',
-    cy: 'Eich cyfeiriad e-bost',
-    de: 'Ihre E-Mail-Adresse',
-    es: 'Su correo electrónico',
-    fr: 'Votre adresse e-mail',
-    it: 'Il suo indirizzo e-mail',
-    nl: 'Uw e-mailadres',
-    pl: 'Twój adres e-mail',
-    pt: 'O seu endereço de e-mail',
-    ar: 'عنوان بريدك الإلكتروني',
-  },
+  label: commonWords.yourAddress,
   join: {
     en: 'Send it to me',
     cy: 'Anfonwch ef ataf',

@@ -81,7 +81,9 @@ beforeAll(async () => {
     page: '',
     junk: null,
   })
+  const { addWebhook } = await import('../services/visitors/webhooks')
   Object.assign(ids, {
+    webhooks: (await addWebhook(owner, client.id, 'https://hooks.example/Mine')).id,
     forms: form.id,
     lists: list.id,
     submissions: submission.id,
@@ -147,6 +149,10 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /submissions/{id}/messages': () => ({ kind: 'note', text: 'N' }),
   'POST /submissions/{id}/assign': () => ({ to: null }),
   'POST /inbox': () => ({ state: 'new' }),
+  'POST /people/find': () => ({ email: 'a@post.example' }),
+  'POST /people/forget': () => ({ email: 'a@post.example' }),
+  'POST /clients/{id}/webhooks': () => ({ url: 'https://hooks.example/' }),
+  'POST /webhooks/{id}/repeat': () => ({ deliveryId: '00000000-0000-4000-8000-000000000000' }),
   'POST /submissions/sort': () => ({ ids: ['00000000-0000-4000-8000-000000000000'], state: 'done' }),
   'POST /widgets/{id}/switch': () => ({ on: false }),
 }
@@ -160,6 +166,7 @@ const forViewers = [
   'POST /clients/{id}/places',
   'POST /widgets/{id}/here',
   'POST /inbox',
+  'POST /people/find',
 ]
 
 async function ask(

@@ -1,5 +1,6 @@
 /** Every write of the API, walked in the order a script would: what it answers, and what a read says afterwards. */
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import { QueryTypes } from 'sequelize'
 import sharp from 'sharp'
 import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
@@ -166,6 +167,25 @@ test('each write answers in its shape and is seen by the next read', async () =>
   const [me] = ((await read('/team')) as unknown as { members: Answer[] }).members
   expect(await call('POST', `/submissions/${sent.id}/assign`, { to: me!.id })).toMatchObject({
     assignedTo: me!.id,
+  })
+  await call('POST', `/submissions/${sent.id}/typing`)
+  expect(await read(`/submissions/${sent.id}/talk`)).toMatchObject({ colleagues: [], isTyping: false })
+  const hook = await call('POST', `/clients/${client.id}/webhooks`, { url: 'https://hooks.example/' })
+  expect(hook).toMatchObject({ done: 0, waiting: 0, stopped: null })
+  expect(await read(`/clients/${client.id}/webhooks`)).toMatchObject([{ id: hook.id }])
+  const [delivery] = await db().sequelize.query<{ id: string }>(
+    `insert into deliveries (webhook_id, type, body, state) values ($1, 'submission.created', '{}', 'failed') returning id`,
+    { bind: [hook.id], type: QueryTypes.SELECT },
+  )
+  await call('POST', `/webhooks/${hook.id}/repeat`, { deliveryId: delivery!.id })
+  expect(await read(`/webhooks/${hook.id}/deliveries`)).toMatchObject([{ state: 'waiting', tries: 0 }])
+  await call('DELETE', `/webhooks/${hook.id}`)
+  expect(await call('POST', '/people/find', { email: 'nobody@post.example' })).toMatchObject({
+    submissions: [],
+  })
+  expect(await call('POST', '/people/forget', { email: 'nobody@post.example' })).toEqual({
+    submissions: 0,
+    subscriptions: 0,
   })
   await call('POST', '/submissions/sort', { ids: [sent.id], state: 'open' })
   expect(await read(`/submissions/${sent.id}`)).toMatchObject({ state: 'open', isElsewhere: false })

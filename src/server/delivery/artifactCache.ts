@@ -3,11 +3,9 @@
  * the connection is made anew, the revisions held are compared. Without a database it goes on serving what it has.
  */
 import { LRUCache } from 'lru-cache'
-import pg from 'pg'
 import { QueryTypes } from 'sequelize'
 import { db } from '../db/db'
-import { env } from '../env'
-import { log } from '../log'
+import { createListening } from '../db/listening'
 import { artifactChannel, storedFiles, type StoredFile } from '../services/widgets/artifacts'
 import { sizeOf, type File } from './files'
 
@@ -29,8 +27,6 @@ const limits = {
   unknownMs: 3_000,
   addressMs: 3_000,
   compareMs: 15_000,
-  heartbeatMs: 5_000,
-  reconnectMs: 1_000,
 } as const
 
 export function createArtifactCache() {
@@ -52,10 +48,6 @@ export function createArtifactCache() {
   /** Newest revision heard of: an older answer that arrives later is read again. */
   const heard = new LRUCache<string, number>({ max: 100_000 })
   const loading = new Map<string, Promise<Entry | undefined>>()
-  let listener: pg.Client | undefined
-  let stopped = false
-  let isConnected = false
-  const timers: NodeJS.Timeout[] = []
 
   async function refAt(address: string): Promise<string> {
     const [row] = await db().sequelize.query<{ ref: string }>(
@@ -117,38 +109,15 @@ export function createArtifactCache() {
       if (entries.peek(ref) && entries.peek(ref)!.revision !== now.get(ref)) entries.delete(ref)
   }
 
-  async function listen(): Promise<void> {
-    if (stopped) return
-    const client = new pg.Client({
-      connectionString: env().LISTEN_DATABASE_URL ?? env().DATABASE_URL,
-      keepAlive: true,
-      connectionTimeoutMillis: 4_000,
-    })
-    let isOver = false
-    const over = () => {
-      if (isOver) return
-      isOver = true
-      isConnected = false
-      void client.end().catch(() => undefined) // it is broken already
-      if (!stopped) timers.push(setTimeout(() => void listen(), limits.reconnectMs).unref())
-    }
-    client.on('error', over)
-    client.on('end', over)
-    client.on('notification', ({ payload = '' }) => {
+  const listening = createListening({
+    channel: artifactChannel,
+    onNotice(payload) {
       const [ref = '', revision = '0'] = payload.split(':')
       forget(ref, Number(revision))
-    })
-    try {
-      await client.connect()
-      await client.query(`listen ${artifactChannel}`)
-      listener = client
-      await compare()
-      isConnected = true
-    } catch (error) {
-      log.warn({ code: (error as { code?: string }).code }, 'database away, serving what is held')
-      over()
-    }
-  }
+    },
+    onConnect: compare,
+  })
+  let comparing: NodeJS.Timeout | undefined
 
   return {
     /** Undefined when there is no such widget. Rejects when it is not held and the database is away. */
@@ -169,29 +138,14 @@ export function createArtifactCache() {
     },
     /** What is held, without waiting; for the hot path. */
     peek: (ref: string): Entry | undefined => entries.get(ref),
-    isConnected: () => isConnected,
+    isConnected: listening.isConnected,
     async start(): Promise<void> {
-      await listen()
-      timers.push(setInterval(() => void compare().catch(() => undefined), limits.compareMs).unref()) // away: tried again next time
-      timers.push(
-        setInterval(() => {
-          const client = listener
-          if (!client || !isConnected) return
-          const late = setTimeout(
-            () => client.emit('error', new Error('no heartbeat')),
-            limits.heartbeatMs - 500,
-          )
-          client.query('select 1').then(
-            () => clearTimeout(late),
-            () => clearTimeout(late),
-          ) // its error event does the rest
-        }, limits.heartbeatMs).unref(),
-      )
+      await listening.start()
+      comparing = setInterval(() => void compare().catch(() => undefined), limits.compareMs).unref() // away: tried again next time
     },
     async stop(): Promise<void> {
-      stopped = true
-      timers.forEach((timer) => clearTimeout(timer))
-      await listener?.end().catch(() => undefined) // going away anyhow
+      clearInterval(comparing)
+      await listening.stop()
     },
   }
 }

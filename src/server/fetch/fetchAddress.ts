@@ -34,6 +34,8 @@ export interface FetchRequest {
   readonly headers?: Readonly<Record<string, string>>
   /** Sent as a POST. */
   readonly form?: Readonly<Record<string, string>>
+  /** JSON, sent as a POST. */
+  readonly json?: string
 }
 
 export interface Fetched {
@@ -64,7 +66,7 @@ export async function fetchAddress(wanted: FetchRequest): Promise<Result<Fetched
     const answer = await fetchOnce(url, wanted, limits, deadline)
     if (!answer.ok) return answer
     const { status, location, fetched } = answer.value
-    if (location === undefined || wanted.headers || wanted.form)
+    if (location === undefined || wanted.headers || wanted.form || wanted.json)
       return ok({ ...fetched, url: url.href, movedTo: hop > 0 && onlyPermanent ? url.href : undefined })
     onlyPermanent &&= status === 301 || status === 308
     if (!URL.canParse(location, url.href))
@@ -113,14 +115,15 @@ async function fetchOnce(
     const response = await request(url, {
       dispatcher: agent,
       signal: deadline,
-      method: wanted.form ? 'POST' : 'GET',
-      body: wanted.form ? new URLSearchParams(wanted.form).toString() : null,
+      method: wanted.form || wanted.json ? 'POST' : 'GET',
+      body: wanted.form ? new URLSearchParams(wanted.form).toString() : (wanted.json ?? null),
       headers: {
         'user-agent': userAgent(),
         accept: wanted.accept,
         'accept-encoding': 'gzip, br, deflate',
         ...(wanted.etag ? { 'if-none-match': wanted.etag } : {}),
         ...(wanted.form ? { 'content-type': 'application/x-www-form-urlencoded' } : {}),
+        ...(wanted.json ? { 'content-type': 'application/json' } : {}),
         ...wanted.headers,
         ...(wanted.lastModified ? { 'if-modified-since': wanted.lastModified } : {}),
       },

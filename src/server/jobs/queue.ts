@@ -20,9 +20,21 @@ export interface Jobs {
   subscribe: { sourceId: string }
   /** Sends a mail. */
   mail: Letter
+  /** Sends an answer by mail that the visitor's page has not read by now. */
+  unseen: { submissionId: string; n: number }
+  /** Tells a webhook. */
+  deliver: { deliveryId: string }
 }
 export type JobName = keyof Jobs
-export const jobNames: readonly JobName[] = ['refresh', 'render', 'pictures', 'subscribe', 'mail']
+export const jobNames: readonly JobName[] = [
+  'refresh',
+  'render',
+  'pictures',
+  'subscribe',
+  'mail',
+  'unseen',
+  'deliver',
+]
 
 /** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
 const mostSeconds: Readonly<Record<JobName, number>> = {
@@ -31,6 +43,8 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   pictures: 300,
   subscribe: 60,
   mail: 60,
+  unseen: 60,
+  deliver: 60,
 }
 
 const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
@@ -50,8 +64,8 @@ export async function startBoss(options: { supervise: boolean; schedule: boolean
     await started.createQueue(name, {
       name,
       policy: 'short',
-      // Mail is tried for about a day, at growing distances.
-      ...(name === 'mail'
+      // Mails and webhooks are tried for about a day, at growing distances.
+      ...(name === 'mail' || name === 'deliver'
         ? { retryLimit: 14, retryDelay: 5, retryBackoff: true }
         : { retryLimit: 2, retryDelay: 5 }),
       expireInSeconds: 120,
@@ -59,17 +73,19 @@ export async function startBoss(options: { supervise: boolean; schedule: boolean
   return started
 }
 
-/** @param key - at most one job of this name and key waits at a time */
+/** @param key - at most one job of this name and key waits at a time @param afterS - seconds that it waits first */
 export async function enqueue<N extends JobName>(
   name: N,
   data: Jobs[N],
   key: string,
   transaction?: Transaction,
+  afterS = 0,
 ): Promise<void> {
   const sender = await boss()
   await sender.send(name, data, {
     singletonKey: key,
     expireInSeconds: mostSeconds[name],
+    ...(afterS > 0 ? { startAfter: afterS } : {}),
     ...(transaction ? { db: inside(transaction) } : {}),
   })
 }

@@ -19,6 +19,8 @@ export const keptFor = {
   sessionDays: 30,
   /** Items that their source no longer has. */
   goneItemDays: 90,
+  /** What webhooks were told. */
+  deliveryDays: 30,
   /** Files that visitors sent and then never sent the answers that they belong to. */
   strayFileDays: 2,
   throttleDays: 1,
@@ -47,7 +49,11 @@ const statements: Readonly<Record<string, string>> = {
   sightings: `delete from sightings where seen_at < now() - interval '${keptFor.sightingDays} days'`,
   chunks: `delete from embed_chunks where built_at < now() - interval '${keptFor.chunkDays} days'`,
   files: `delete from files where id in (select id from files where submission_id is null and came_at < now() - interval '${keptFor.strayFileDays} days' limit ${share})`,
+  deliveries: `delete from deliveries where id in (select id from deliveries where made_at < now() - interval '${keptFor.deliveryDays} days' limit ${share})`,
+  submissions: `delete from submissions where id in (select s.id from submissions s join clients c on c.id = s.client_id
+    where s.sent_at < now() - make_interval(days => c.keep_days) limit ${share})`,
   salts: `delete from salts where day < current_date`,
+  attendance: `delete from attendance where seen_at < now() - interval '1 hour'`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,
 }
 

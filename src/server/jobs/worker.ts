@@ -10,6 +10,8 @@ import { dueSubscriptions, subscribe } from '../services/sources/hubs'
 import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
 import { refresh } from '../services/sources/refreshing'
+import { deliver } from '../services/visitors/announcing'
+import { mailUnseen } from '../services/visitors/conversations'
 import { takeReplies } from '../mail/replies'
 import { sendLetter } from '../mail/send'
 import { enqueue, renderShowing, startBoss, stopBoss, type JobName, type Jobs } from './queue'
@@ -30,6 +32,8 @@ export const handlers: Handlers = {
   render: ({ widgetId }) => renderWidget(widgetId),
   subscribe: ({ sourceId }) => subscribe(sourceId),
   mail: (letter) => sendLetter(letter),
+  deliver: ({ deliveryId }) => deliver(deliveryId),
+  unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
     const failed = await fetchPictures([
@@ -84,6 +88,8 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'pictures', 2)
   await takeJobs(boss, 'subscribe', 4)
   await takeJobs(boss, 'mail', 8)
+  await takeJobs(boss, 'unseen', 4)
+  await takeJobs(boss, 'deliver', 8)
   const stopReplies = takeReplies()
   let isAway = false
   const timer = setInterval(() => {

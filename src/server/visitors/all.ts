@@ -1,9 +1,11 @@
 /** The one list of who answers visitors. To add a kind: its file beside this one, then its line. */
 import type { Answers } from './answers'
+import { chatAnswers } from './chat'
 import { questionsAnswers } from './questions'
 import { signupAnswers } from './signup'
 
 export const answersByKind: Readonly<Record<string, Answers>> = {
   signup: signupAnswers,
   questions: questionsAnswers,
+  chat: chatAnswers,
 }

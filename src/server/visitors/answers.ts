@@ -1,7 +1,7 @@
 /** The types of a kind's handlers, from what its `actions.ts` declares. */
 import type { Transaction } from 'sequelize'
 import type * as z from 'zod'
-import type { Actions, Ask, Send } from '@/kinds/actions'
+import type { Action, Actions, Ask, Send } from '@/kinds/actions'
 import type { GivenFile } from '@/core/forms/files'
 import type { Settings } from '@/core/settings/field'
 import type { FileLimits } from './files'
@@ -38,6 +38,8 @@ export interface KeptVisit {
   readonly transaction: Transaction
   readonly submissionId: string
   readonly tale: Tale
+  /** Place in its talk: 0 for what began it. */
+  readonly n: number
 }
 
 /** One answer as it was asked, in the words that the visitor read. */
@@ -54,21 +56,29 @@ export interface Tale {
   readonly files?: readonly string[]
   /** Where an answer goes: their address, in small letters. */
   readonly sender: string | undefined
+  /** For what is said in a talk: it goes on with the one that was begun under the same secret. */
+  readonly talk?: { readonly secret: string; readonly text: string; readonly files: readonly GivenFile[] }
 }
 
-type Handler<A extends Ask | Send> = (
+type Handler<A extends Action> = (
   taken: z.output<A['takes']>,
   visit: Visit,
-) => Promise<z.input<A['gives']>>
+) => Promise<A extends Ask | Send ? z.input<A['gives']> : void>
 
 /** What a kind answers, as the list holds it. */
 export interface Answers {
   readonly actions: Actions
-  readonly handlers: Readonly<Record<string, Handler<Ask | Send>>>
+  readonly handlers: Readonly<Record<string, Handler<Action>>>
   /** What was sent, as it was asked: kept with it, since questions change. @throws VisitorError when it does not fit */
   tell(body: Readonly<Record<string, unknown>>, widget: WidgetFacts): Promise<Tale>
   /** Which files it takes, by what the address asks; left out by kinds that take none. @throws VisitorError */
   fileLimits?(asked: URLSearchParams, widget: WidgetFacts): Promise<FileLimits>
+  /** What rings at an open page that listens, and which talk it has open; left out by kinds in which nothing happens by itself. */
+  listens?(asked: URLSearchParams, widget: WidgetFacts): Promise<Listens>
+}
+export interface Listens {
+  readonly topics: readonly string[]
+  readonly submissionId: string | undefined
 }
 
 /** Handlers for a kind's actions; one that is missing or gives something else is an error on its line. */
@@ -77,10 +87,10 @@ export const answering =
   (
     handlers: { readonly [N in keyof A]: Handler<A[N]> },
     tell: Answers['tell'],
-    fileLimits?: Answers['fileLimits'],
+    more: Pick<Answers, 'fileLimits' | 'listens'> = {},
   ): Answers => ({
     actions,
     handlers: handlers as unknown as Answers['handlers'],
     tell,
-    ...(fileLimits ? { fileLimits } : {}),
+    ...more,
   })

@@ -67,7 +67,7 @@ const back = (to: string, text: string, messageId?: string) =>
 
 describe('an answer', () => {
   test('goes out by mail in the site’s language, and waits for theirs', async () => {
-    const after = await talk.answerByMail(actor, id, 'Bringen Sie sie <b>heute</b> vorbei.')
+    const after = await talk.answerSender(actor, id, 'Bringen Sie sie <b>heute</b> vorbei.')
     expect(after).toMatchObject({
       state: 'waiting',
       messages: [{ kind: 'answer', who: expect.stringContaining('Person') as unknown }],
@@ -80,20 +80,20 @@ describe('an answer', () => {
     expect(mail.headers).toMatchObject({ 'auto-submitted': 'no' })
   })
   test('the second belongs to the first', async () => {
-    await talk.answerByMail(actor, id, 'One')
+    await talk.answerSender(actor, id, 'One')
     const first = (await lastMail()).headers!['Message-ID']
-    await talk.answerByMail(actor, id, 'Two')
+    await talk.answerSender(actor, id, 'Two')
     expect((await lastMail()).headers).toMatchObject({ 'In-Reply-To': first })
   })
   test('needs an address', async () => {
     await s.db().Submission.update({ sender: null }, { where: { id } })
-    expect(await codeOf(talk.answerByMail(actor, id, 'One'))).toBe('no_sender')
+    expect(await codeOf(talk.answerSender(actor, id, 'One'))).toBe('no_sender')
   })
 })
 
 describe('what comes back', () => {
   const address = async () => {
-    await talk.answerByMail(actor, id, 'One')
+    await talk.answerSender(actor, id, 'One')
     return (await lastMail()).replyTo!
   }
   test('stands in the conversation without what it quotes, and opens it again', async () => {
@@ -122,7 +122,7 @@ describe('among colleagues', () => {
     const before = (await mails()).length
     expect((await talk.addNote(actor, id, 'Owner is my aunt')).messages).toMatchObject([{ kind: 'note' }])
     expect((await mails()).length).toBe(before)
-    await talk.answerByMail(actor, id, 'One')
+    await talk.answerSender(actor, id, 'One')
     expect((await lastMail()).text).not.toContain('aunt')
   })
   test('somebody of the agency can have it in hand, and nobody else', async () => {
@@ -135,7 +135,7 @@ describe('among colleagues', () => {
     await talk.addNote(actor, id, 'Sapphire')
     const stranger = await makeActor()
     const viewer = await makeColleague(actor.agencyId, 'viewer')
-    for (const work of [talk.answerByMail, talk.addNote]) {
+    for (const work of [talk.answerSender, talk.addNote]) {
       expect(await codeOf(work(stranger, id, 'x'))).toBe('missing')
       expect(await codeOf(work(viewer, id, 'x'))).toBe('not_allowed')
     }

@@ -3,9 +3,12 @@
  * acknowledged is there; what is sent again gets the same answer.
  */
 import { createHash } from 'node:crypto'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import { db, inTransaction } from '../db/db'
-import type { Tale, Visit, WidgetFacts } from './answers'
+import { inboxTopic, ring } from '../live/bell'
+import { announceVisit } from '../services/visitors/announceVisit'
+import { addMessage } from '../services/visitors/messages'
+import type { KeptVisit, Tale, Visit, WidgetFacts } from './answers'
 import { claimFiles } from './files'
 import { VisitorError } from './problems'
 
@@ -17,13 +20,19 @@ interface Kept {
   readonly answer: unknown
 }
 
+/** What goes on with a talk is a message of it, and is answered by its place there. */
 export async function keptBefore(widgetId: string, key: string): Promise<Kept | undefined> {
   const [row] = await db().sequelize.query<Kept>(
-    'select hash, answer from submissions where widget_id = $1 and key = $2',
+    `select hash, answer from submissions where widget_id = $1 and key = $2
+     union all select m.hash, jsonb_build_object('n', m.n) from messages m join submissions s on s.id = m.submission_id
+     where s.widget_id = $1 and m.key = $2`,
     { bind: [widgetId, key], type: QueryTypes.SELECT },
   )
   return row
 }
+
+/** What a tab holds proves that a talk is its own; who reads the table can prove nothing. */
+export const hashOfTalk = (secret: string): string => createHash('sha256').update(secret).digest('base64url')
 
 interface Sent {
   readonly widget: WidgetFacts
@@ -55,12 +64,13 @@ export async function keepOnce(
     if (before?.hash === hash) return before.answer
     throw error
   }
+  const talk = tale.talk ?? null
   const answer = await inTransaction(async (transaction) => {
     // Whatever the database is set to: what is acknowledged is written, though the server be killed in the next moment.
     await db().sequelize.query('set local synchronous_commit to on', { transaction })
     const [row] = await db().sequelize.query<{ id: string }>(
-      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk, told, sender)
-       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10, $11::jsonb, $12) on conflict (widget_id, key) do nothing returning id`,
+      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk, told, sender, talk)
+       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10, $11::jsonb, $12, $13) on conflict do nothing returning id`,
       {
         bind: [
           widget.agencyId,
@@ -75,15 +85,23 @@ export async function keepOnce(
           suspicion ?? null,
           JSON.stringify(tale.told),
           tale.sender ?? null,
+          talk && hashOfTalk(talk.secret),
         ],
         type: QueryTypes.SELECT,
         transaction,
       },
     )
-    if (!row) return undefined
-    const kept = { transaction, submissionId: row.id, tale }
+    const kept = row
+      ? { transaction, submissionId: row.id, tale, n: 0 }
+      : talk && (await addToTalk(widget.id, key, hash, talk, tale, transaction))
+    if (!kept) return undefined
     await claimFiles(widget.id, tale.files ?? [], kept)
     const given = await run({ widget, page, suspicion, kept })
+    if (!suspicion) {
+      await ring(inboxTopic(widget.agencyId), transaction)
+      await announceVisit(widget, page, kept)
+    }
+    if (!row) return { given }
     await db().sequelize.query('update submissions set answer = $2::jsonb where id = $1', {
       bind: [row.id, JSON.stringify(given)],
       transaction,
@@ -94,4 +112,26 @@ export async function keepOnce(
   const before = await keptBefore(widget.id, key)
   if (!before || before.hash !== hash) throw new VisitorError('key_taken')
   return before.answer
+}
+
+/**
+ * A message of a talk that has begun. Its row is locked, so that places are given in order and none is left out.
+ * @returns undefined when it is there already, or there is no such talk
+ */
+async function addToTalk(
+  widgetId: string,
+  key: string,
+  hash: string,
+  { secret, text, files }: NonNullable<Tale['talk']>,
+  tale: Tale,
+  transaction: Transaction,
+): Promise<KeptVisit | undefined> {
+  const [talk] = await db().sequelize.query<{ id: string }>(
+    'select id from submissions where widget_id = $1 and talk = $2 and key <> $3 for update',
+    { bind: [widgetId, hashOfTalk(secret), key], type: QueryTypes.SELECT, transaction },
+  )
+  const n =
+    talk &&
+    (await addMessage({ submissionId: talk.id, kind: 'visitor', text, files, key, hash }, transaction))
+  return n === undefined ? undefined : { transaction, submissionId: talk!.id, tale, n }
 }

@@ -85,10 +85,12 @@ export const questionsAnswers = answering(questionsActions)(
       sender: mail && given(fits, mail.id)[0]!.toLowerCase(),
     }
   },
-  async (asked, widget) => {
-    const form = await formFor(widget, Number(asked.get('release')))
-    const question = questionsOf(form).find((one) => one.id === asked.get('question'))
-    if (question?.type !== 'file') throw new VisitorError('does_not_fit')
-    return { mostBytes: question.mostMb * 1_000_000, kinds: question.kinds }
+  {
+    async fileLimits(asked, widget) {
+      const form = await formFor(widget, Number(asked.get('release')))
+      const question = questionsOf(form).find((one) => one.id === asked.get('question'))
+      if (question?.type !== 'file') throw new VisitorError('does_not_fit')
+      return { mostBytes: question.mostMb * 1_000_000, kinds: question.kinds }
+    },
   },
 )

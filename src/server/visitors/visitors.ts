@@ -10,6 +10,8 @@ import type { Send } from '@/kinds/actions'
 import { callerOf } from '../api/caller'
 import { openHeaders, sendJson } from '../delivery/files'
 import { env } from '../env'
+import { attend } from '../live/attendance'
+import { streamHeaders, streamTopics } from '../live/stream'
 import { answersByKind } from './all'
 import type { Answers, Visit, WidgetFacts } from './answers'
 import { readEnvelope } from './body'
@@ -24,9 +26,9 @@ export const visitorPath = /^\/x\/([a-z0-9]{4,20})\/([a-z][A-Za-z0-9]{0,30})$/
 
 /** In the address and not in the body, so that a try again is known before a byte is read. */
 const keyPattern = /^[0-9a-f]{32}$/
-const usual = { maxBodyKb: 16, mostPerHour: 10 } as const
-/** `requestsPerMinute` counts one address at all widgets, on this process. `sendsPerWidget` counts all visitors of a widget, by the hour. */
-const most = { requestsPerMinute: 120, sendsPerWidget: 600, filesPerHour: 60 } as const
+const usual = { maxBodyKb: 16, mostPerHour: 10, mostOfAll: 600 } as const
+/** `requestsPerMinute` and `streamsOfOne` count one address at all widgets, on this process; `streams` counts all that listen there. */
+const most = { requestsPerMinute: 600, filesPerHour: 60, streams: 5_000, streamsOfOne: 20 } as const
 
 const limits = createLimits()
 /** Shares of limits that sends have taken on this process. */
@@ -54,9 +56,15 @@ async function answer(
     return takeFile(request, of, await answers.fileLimits(asked, widget))
   }
   const action = Object.hasOwn(answers.actions, name) ? answers.actions[name]! : undefined
-  if (action?.verb !== (request.method === 'POST' ? 'send' : 'ask')) throw new VisitorError('not_this_way')
+  if (!action || (action.verb === 'ask') !== (request.method === 'GET'))
+    throw new VisitorError('not_this_way')
   if (action.verb === 'send') return take(request, widget, name, action, keyIn(asked), peer, answers)
   const visit: Visit = { widget, page: '', suspicion: undefined, kept: undefined }
+  if (action.verb === 'signal') {
+    const { body } = await readEnvelope(request, usual.maxBodyKb * 1024)
+    await answers.handlers[name]!(fitting(action.takes, body), visit)
+    return {}
+  }
   return answers.handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
 }
 
@@ -95,7 +103,9 @@ async function take(
     const who = await limits.visitorOf(peer)
     const mostPerHour = action.mostPerHour ?? usual.mostPerHour
     await once(`${send} address`, () => limits.take(`${widget.ref}/${name} ${who}`, mostPerHour))
-    await once(`${send} widget`, () => limits.take(`${widget.ref}/${name}`, most.sendsPerWidget))
+    await once(`${send} widget`, () =>
+      limits.take(`${widget.ref}/${name}`, action.mostOfAll ?? usual.mostOfAll),
+    )
   }
   const mostBytes = (action.maxBodyKb ?? usual.maxBodyKb) * 1024
   const { body, page, ticket, trap } = await readEnvelope(request, mostBytes)
@@ -121,6 +131,7 @@ export async function answerVisitor(
     if (retryAfter > 0)
       return sendProblem(request, response, { code: 'too_often', facts: { retryAfter } }, widget)
     if (!widget) throw new VisitorError('no_such_widget')
+    if (name === 'bell' && request.method === 'GET') return await listen(request, response, widget, peer)
     sendJson(response, 200, (await answer(request, widget, name, peer)) as object, noStore)
   } catch (error) {
     // Delivery answers every other error with 503 or 500, so that the door tries again.
@@ -130,6 +141,44 @@ export async function answerVisitor(
     }
     sendProblem(request, response, error, widget)
   }
+}
+
+/** By address, of those that listen at this process. */
+const streams = new Map<string, number>()
+let open = 0
+
+/** Says that something is new, as often as it is; what it is, the page then asks for. */
+async function listen(
+  request: IncomingMessage,
+  response: ServerResponse,
+  widget: WidgetFacts,
+  peer: string,
+): Promise<void> {
+  const { searchParams } = new URL(request.url ?? '/', 'http://x')
+  const heard = await answersByKind[widget.kind]?.listens?.(searchParams, widget)
+  if (!heard) throw new VisitorError('not_this_way')
+  const ofOne = streams.get(peer) ?? 0
+  // Whoever gets none asks now and then.
+  if (open >= most.streams || ofOne >= most.streamsOfOne)
+    throw new VisitorError('too_often', { retryAfter: 60 })
+  open += 1
+  streams.set(peer, ofOne + 1)
+  response.writeHead(200, { ...openHeaders, ...streamHeaders })
+  const { submissionId } = heard
+  const leave = submissionId && attend({ agencyId: widget.agencyId, userId: undefined, submissionId })
+  const stop = streamTopics(
+    heard.topics,
+    (piece) => response.write(piece),
+    () => response.end(),
+  )
+  response.once('close', () => {
+    stop()
+    if (leave) leave()
+    open -= 1
+    const left = streams.get(peer)! - 1
+    if (left > 0) streams.set(peer, left)
+    else streams.delete(peer)
+  })
 }
 
 function sendProblem(

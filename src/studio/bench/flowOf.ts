@@ -49,6 +49,7 @@ export function flowOf({
   const [lacking] = lackingOf(kind, settings)
   const isEmpty = lacking !== undefined
   const takesItems = typesOf(kind).length > 0
+  const [given] = Object.values(kind.intake)
   const steps: FlowStep[] = [
     {
       id: 'gather',
@@ -57,7 +58,9 @@ export function flowOf({
         ? kind.intake[lacking]!.lacking.toLowerCase()
         : takesItems
           ? `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`
-          : `${Object.values(kind.intake)[0]?.label.toLowerCase()} chosen`,
+          : given
+            ? `${given.label.toLowerCase()} chosen`
+            : 'nothing is lacking',
       trouble: failing[0] && `${failing[0].label} cannot be read`,
       next: isEmpty,
     },

@@ -11,13 +11,14 @@ const headings: Readonly<Record<Exclude<Step, 'gather'>, string>> = {
   ship: 'Publish',
 }
 
-/** What is gathered is said by the kind: sources, or a list. */
+/** What is gathered is said by the kind: sources, or a list. One that takes nothing is told what it is to say. */
 export const headingOf = (step: Step, { intake }: Kind): string =>
-  step === 'gather' ? (Object.values(intake)[0]?.label ?? '') : headings[step]
+  step === 'gather' ? (Object.values(intake)[0]?.label ?? 'Set up') : headings[step]
 
 /** Where work begins: at what is lacking, else at the first step that the kind has something to do in. */
 export function firstStep(kind: Kind, settings: Settings, comesBack: boolean): Step {
-  if (comesBack || lackingOf(kind, settings).length > 0) return 'gather'
+  const takesNothing = Object.keys(kind.intake).length === 0
+  if (comesBack || takesNothing || lackingOf(kind, settings).length > 0) return 'gather'
   return typesOf(kind).length > 0 ? 'sift' : 'arrange'
 }
 

@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import type { ListShape, SubscriberShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
+import { saveFile } from '../parts/saveFile'
 
 export function ClientLists({ lists }: { lists: readonly ListShape[] }) {
   const [busy, setBusy] = useState<string>()
@@ -14,12 +15,7 @@ export function ClientLists({ lists }: { lists: readonly ListShape[] }) {
     try {
       const subscribers = await api<SubscriberShape[]>('GET', `/lists/${id}/subscribers`)
       const { subscribersCsv } = await import('./subscribersCsv')
-      const url = URL.createObjectURL(new Blob([subscribersCsv(subscribers)], { type: 'text/csv' }))
-      const link = document.createElement('a')
-      link.href = url
-      link.download = `${name}.csv`
-      link.click()
-      URL.revokeObjectURL(url)
+      saveFile(`${name}.csv`, subscribersCsv(subscribers), 'text/csv')
     } catch (error) {
       toast.error(sentenceOf(error))
     }

@@ -11,6 +11,14 @@ import { Notice } from '../parts/Notice'
 import { inputClass, TextField } from '../parts/TextField'
 import { useAct } from './useAct'
 
+const keptFor = [
+  [null, 'for ever'],
+  [30, '30 days'],
+  [183, 'half a year'],
+  [365, 'a year'],
+  [730, 'two years'],
+] as const
+
 export function ClientSettings({
   client,
   widgets,
@@ -24,6 +32,7 @@ export function ClientSettings({
   const [name, setName] = useState(client.name)
   const [locale, setLocale] = useState(client.locale)
   const [timeZone, setTimeZone] = useState(client.timeZone)
+  const [keepDays, setKeepDays] = useState(client.keepDays)
   const [fault, setFault] = useState<string>()
   const live = widgets.filter((widget) => widget.state === 'live')
 
@@ -31,7 +40,7 @@ export function ClientSettings({
     event.preventDefault()
     setFault(undefined)
     try {
-      await api('PATCH', `/clients/${client.id}`, { name, locale, timeZone })
+      await api('PATCH', `/clients/${client.id}`, { name, locale, timeZone, keepDays })
       setOpen(undefined)
       router.refresh()
     } catch (error) {
@@ -81,6 +90,28 @@ export function ClientSettings({
           <p className="text-[13px] text-faint">
             Dates of its widgets are written in this language and zone, on live pages, too.
           </p>
+          <label className="flex flex-col gap-1 font-medium">
+            What visitors send is kept
+            <select
+              value={keepDays ?? ''}
+              onChange={(event) => setKeepDays(Number(event.target.value) || null)}
+              className={`${inputClass} font-normal`}
+            >
+              {keepDays !== null && !keptFor.some(([days]) => days === keepDays) && (
+                <option value={keepDays}>{keepDays} days</option>
+              )}
+              {keptFor.map(([days, words]) => (
+                <option key={words} value={days ?? ''}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          {keepDays !== null && (
+            <p className="text-[13px] text-faint">
+              What is older is deleted for good, with its files and conversations. Lists of addresses stay.
+            </p>
+          )}
           <div className="flex flex-wrap gap-2">
             <Button type="submit" look="main" busy={busy} disabled={name.trim() === ''}>
               Save

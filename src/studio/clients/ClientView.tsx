@@ -7,6 +7,7 @@ import type {
   ListShape,
   SiteShape,
   SourceShape,
+  WebhookShape,
   WidgetShape,
 } from '@/core/api/shapes'
 import { colourRoles, type Brand } from '@/core/design/brand'
@@ -17,6 +18,7 @@ import { Ago } from '../parts/Local'
 import { ForEditors } from '../parts/Role'
 import { ClientLists } from './ClientLists'
 import { ClientSettings } from './ClientSettings'
+import { ClientWebhooks } from './ClientWebhooks'
 import { SiteLine } from './SiteLine'
 import { WidgetCard } from './WidgetCard'
 
@@ -27,10 +29,20 @@ export interface ClientViewProps {
   readonly sites: readonly SiteShape[]
   readonly lists: readonly ListShape[]
   readonly forms: readonly FormShape[]
+  readonly webhooks: readonly WebhookShape[]
   readonly delivery: string
 }
 
-export function ClientView({ client, widgets, sources, sites, lists, forms, delivery }: ClientViewProps) {
+export function ClientView({
+  client,
+  widgets,
+  sources,
+  sites,
+  lists,
+  forms,
+  webhooks,
+  delivery,
+}: ClientViewProps) {
   return (
     <>
       <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: client.name }]} />
@@ -129,6 +141,17 @@ export function ClientView({ client, widgets, sources, sites, lists, forms, deli
               <ClientLists lists={lists} />
             </section>
           )}
+          <section aria-labelledby="webhooks" className="md:col-start-1">
+            <h2 id="webhooks" className="mb-2 text-lg">
+              Webhooks
+            </h2>
+            {webhooks.length === 0 && (
+              <p className="mb-2 text-[13px] text-faint">
+                None. A webhook tells another program of the client’s what visitors send, at once.
+              </p>
+            )}
+            <ClientWebhooks clientId={client.id} webhooks={webhooks} />
+          </section>
           <section aria-labelledby="sites" className="md:col-start-2 md:row-span-2 md:row-start-1">
             <h2 id="sites" className="mb-2 text-lg">
               Sites

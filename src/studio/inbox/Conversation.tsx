@@ -1,7 +1,7 @@
 'use client'
-/** What followed on a submission, and the place to write on: an answer by mail, or a note for colleagues. */
+/** What followed on a submission, and the place to write on: an answer, or a note for colleagues. */
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useId, useState } from 'react'
+import { useId, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { SubmissionShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
@@ -9,36 +9,43 @@ import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { useMayEdit } from '../parts/Role'
 import { inputClass } from '../parts/TextField'
+import { FileLinks } from './FileLinks'
+import { TalkNow } from './TalkNow'
 
 type Kind = 'answer' | 'note'
-const called = {
-  visitor: 'They wrote',
-  answer: 'answered by mail',
-  note: 'noted, for colleagues only',
-} as const
+const called = { answer: 'answered', note: 'noted, for colleagues only' } as const
+/** While somebody types, the visitor is told again after so long. */
+const typingEveryMs = 3_000
 
-export function Conversation({ submission }: { submission: SubmissionShape }) {
+interface ConversationProps {
+  readonly submission: SubmissionShape
+  readonly onAnswer: () => void
+}
+
+export function Conversation({ submission, onAnswer }: ConversationProps) {
   const mayEdit = useMayEdit()
   const { messages } = submission
   return (
     <section aria-label="Conversation" className="mt-6 max-w-[44em]">
       {messages.length > 0 && (
         <ol className="flex flex-col">
-          {messages.map(({ id, kind, who, text, at }) => (
+          {messages.map(({ id, kind, who, text, files, at }) => (
             <li
               key={id}
               className={`border-t border-hair py-4 ${kind === 'note' ? '-mx-3 bg-marigold-wash px-3' : kind === 'answer' ? 'pl-6' : ''}`}
             >
               <p className="mb-1 text-[13px] text-faint">
-                {kind === 'visitor' ? called.visitor : `${who ?? 'Somebody'} ${called[kind]}`},{' '}
+                {kind === 'visitor' ? 'They wrote' : `${who ?? 'Somebody'} ${called[kind]}`},{' '}
                 <DayAndTime iso={at} />
               </p>
-              <p className="break-words whitespace-pre-wrap">{text}</p>
+              {text && <p className="break-words whitespace-pre-wrap">{text}</p>}
+              {files.length > 0 && <FileLinks files={files} />}
             </li>
           ))}
         </ol>
       )}
-      {mayEdit && <Composer key={submission.id} submission={submission} />}
+      {submission.isTalk && <TalkNow submission={submission} />}
+      {mayEdit && <Composer key={submission.id} submission={submission} onAnswer={onAnswer} />}
     </section>
   )
 }
@@ -46,8 +53,9 @@ export function Conversation({ submission }: { submission: SubmissionShape }) {
 const keptUnder = (id: string) => `yimble-answer-${id}`
 
 /** What is written stays in the tab until it has been taken, whatever is looked at meanwhile. */
-function Composer({ submission }: { submission: SubmissionShape }) {
-  const { id, sender } = submission
+function Composer({ submission, onAnswer }: ConversationProps) {
+  const { id, sender, isTalk } = submission
+  const canAnswer = isTalk || sender !== null
   const queries = useQueryClient()
   const field = useId()
   const [text, setText] = useState(() => sessionStorage.getItem(keptUnder(id)) ?? '')
@@ -57,15 +65,23 @@ function Composer({ submission }: { submission: SubmissionShape }) {
     else sessionStorage.removeItem(keptUnder(id))
   }
   const send = useMutation({
+    onMutate: onAnswer,
     mutationFn: (kind: Kind) =>
       api<SubmissionShape>('POST', `/submissions/${id}/messages`, { kind, text: text.trim() }),
     onSuccess: (_after, kind) => {
       write('')
-      if (kind === 'answer') toast('The answer is on its way. It lies under Waiting until they write back.')
+      if (kind === 'answer' && !isTalk)
+        toast('The answer is on its way. It lies under Waiting until they write back.')
     },
     onSettled: () => queries.invalidateQueries({ queryKey: ['inbox'] }),
   })
-  const first: Kind = sender ? 'answer' : 'note'
+  const typedAt = useRef(0)
+  const tellTyping = () => {
+    if (Date.now() - typedAt.current < typingEveryMs) return
+    typedAt.current = Date.now()
+    void api('POST', `/submissions/${id}/typing`).catch(() => undefined) // in passing: nothing hangs on it
+  }
+  const first: Kind = canAnswer ? 'answer' : 'note'
   const isEmpty = text.trim() === ''
   return (
     <form
@@ -76,17 +92,23 @@ function Composer({ submission }: { submission: SubmissionShape }) {
       }}
     >
       <label htmlFor={field} className="mb-1 block font-medium">
-        {sender ? `Answer to ${sender}` : 'A note for colleagues'}
+        {isTalk ? 'Answer' : sender ? `Answer to ${sender}` : 'A note for colleagues'}
       </label>
       <textarea
         id={field}
         rows={4}
         value={text}
         maxLength={20_000}
-        onChange={(event) => write(event.target.value)}
+        onChange={(event) => {
+          write(event.target.value)
+          if (isTalk) tellTyping()
+        }}
         onKeyDown={(event) => {
-          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey))
-            event.currentTarget.form?.requestSubmit()
+          const { key, ctrlKey, metaKey, shiftKey, nativeEvent } = event
+          if (key !== 'Enter' || nativeEvent.isComposing || !(ctrlKey || metaKey || (isTalk && !shiftKey)))
+            return
+          event.preventDefault()
+          event.currentTarget.form?.requestSubmit()
         }}
         className={inputClass.replace('h-8', 'py-1.5')}
       />
@@ -96,7 +118,7 @@ function Composer({ submission }: { submission: SubmissionShape }) {
         </p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        {sender && (
+        {canAnswer && (
           <Button type="submit" look="main" disabled={isEmpty} busy={send.isPending}>
             Send the answer
           </Button>
@@ -105,9 +127,11 @@ function Composer({ submission }: { submission: SubmissionShape }) {
           Keep as a note
         </Button>
         <span className="text-[13px] text-faint">
-          {sender
-            ? 'It goes out by mail; what comes back turns up here. Ctrl Enter sends.'
-            : 'They left no e-mail address.'}
+          {isTalk
+            ? 'Enter sends, Shift Enter begins a line.'
+            : sender
+              ? 'It goes out by mail; what comes back turns up here. Ctrl Enter sends.'
+              : 'They left no e-mail address.'}
         </span>
       </div>
     </form>

@@ -15,10 +15,12 @@ import { api, sentenceOf } from '../api'
 import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import type { Person } from './Assigned'
+import { ExportLinks } from './ExportLinks'
 import { InboxList } from './InboxList'
 import { folderOf, folders, type FolderId, type Sorting } from './folders'
 import { SubmissionView } from './SubmissionView'
 import { useInboxKeys } from './useInboxKeys'
+import { useLive } from './useLive'
 
 export interface InboxViewProps {
   /** What is new, as the page was asked for. */
@@ -59,7 +61,15 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
     ...(isFirst ? { initialData: first } : {}),
   })
   const { submissions, counts } = data
-  const now = submissions.find((one) => one.id === at) ?? submissions[0]
+  const listed = submissions.find((one) => one.id === at)
+  // What is looked at stays, also when an answer takes it into another folder.
+  const { data: held } = useQuery({
+    queryKey: ['inbox', 'one', at],
+    queryFn: () => api<SubmissionShape>('GET', `/submissions/${at}`),
+    enabled: at !== undefined && !listed,
+  })
+  const now = listed ?? (held?.id === at ? held : undefined) ?? submissions[0]
+  useLive(now?.id)
   const picked = useMemo(
     () => (chosen.size > 0 ? submissions.filter((one) => chosen.has(one.id)) : now ? [now] : []),
     [chosen, submissions, now],
@@ -120,6 +130,7 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
             ))}
           </nav>
           <div className="ml-auto flex flex-wrap items-center gap-2">
+            <ExportLinks folder={folder} clientId={clientId} words={words} />
             <select
               aria-label="Client"
               value={clientId}
@@ -143,7 +154,7 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
             />
           </div>
         </div>
-        {submissions.length === 0 ? (
+        {submissions.length === 0 && !now ? (
           <p className="px-6 py-16 text-center text-faint">
             {words || clientId
               ? 'Nothing here fits. Look in another folder, or write other words.'
@@ -159,7 +170,13 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
               onToggle={toggle}
             />
             {now && (
-              <SubmissionView submission={now} count={picked.length} people={people} onSort={sortPicked} />
+              <SubmissionView
+                submission={now}
+                count={picked.length}
+                people={people}
+                onSort={sortPicked}
+                onAnswer={() => setAt(now.id)}
+              />
             )}
           </div>
         )}

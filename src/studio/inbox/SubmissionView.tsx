@@ -2,13 +2,13 @@
 /** One submission: its answers as they were asked, where it came from, and what to do with it. */
 import Link from 'next/link'
 import type { SubmissionShape } from '@/core/api/shapes'
-import { sizeInWords } from '@/core/forms/files'
 import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { Notice } from '../parts/Notice'
 import { useMayEdit } from '../parts/Role'
 import { Assigned, type Person } from './Assigned'
 import { Conversation } from './Conversation'
+import { FileLinks } from './FileLinks'
 import { sortings, type Sorting } from './folders'
 
 export interface SubmissionViewProps {
@@ -17,9 +17,11 @@ export interface SubmissionViewProps {
   readonly count: number
   readonly people: readonly Person[]
   readonly onSort: (sorting: Sorting) => void
+  /** Something is said about it: it is to stay in view. */
+  readonly onAnswer: () => void
 }
 
-export function SubmissionView({ submission, count, people, onSort }: SubmissionViewProps) {
+export function SubmissionView({ submission, count, people, onSort, onAnswer }: SubmissionViewProps) {
   const mayEdit = useMayEdit()
   const { answers, page, junk, isElsewhere } = submission
   const hasMatter = answers.some((one) => one.about === 'matter')
@@ -78,7 +80,7 @@ export function SubmissionView({ submission, count, people, onSort }: Submission
         ) : null}
         .{isElsewhere ? ' That page is none of the client’s sites.' : ''}
       </p>
-      <Conversation submission={submission} />
+      <Conversation submission={submission} onAnswer={onAnswer} />
     </article>
   )
 }
@@ -97,17 +99,4 @@ const Told = ({ answers, isFirst = false }: { answers: SubmissionShape['answers'
       </div>
     ))}
   </dl>
-)
-
-const FileLinks = ({ files }: { files: NonNullable<SubmissionShape['answers'][number]['files']> }) => (
-  <ul className="flex flex-col gap-1">
-    {files.map(({ id, name, size }) => (
-      <li key={id}>
-        <a href={`/files/${id}`} download className="underline">
-          {name}
-        </a>{' '}
-        <span className="text-[13px] text-faint">{sizeInWords(size, String)}</span>
-      </li>
-    ))}
-  </ul>
 )

@@ -37,6 +37,7 @@ test('before anything is typed there is no flood of things to do', () =>
     'client 1 → /clients/client1',
     'See all clients → /',
     'Inbox: what visitors sent → /inbox',
+    'A person’s data: find, hand over, delete → /inbox/person',
     'Your account, browsers and tokens → /account',
   ]))
 test('what can be done anywhere is found by its words', () =>

@@ -14,6 +14,7 @@ const offered = 2
 const everywhere: readonly PaletteEntry[] = [
   { group: 'To do', label: 'See all clients', href: '/' },
   { group: 'To do', label: 'Inbox: what visitors sent', href: '/inbox' },
+  { group: 'To do', label: 'A person’s data: find, hand over, delete', href: '/inbox/person' },
   { group: 'To do', label: 'Your account, browsers and tokens', href: '/account' },
 ]
 const actions: readonly {

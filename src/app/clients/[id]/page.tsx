@@ -4,6 +4,7 @@ import { listSites } from '@/server/services/sites/sites'
 import { listSources } from '@/server/services/sources/sources'
 import { listForms } from '@/server/services/visitors/forms'
 import { listLists } from '@/server/services/visitors/lists'
+import { listWebhooks } from '@/server/services/visitors/webhooks'
 import { listWidgets } from '@/server/services/widgets/widgets'
 import { ClientView } from '@/studio/clients/ClientView'
 import { viewOf } from '../../viewOf'
@@ -16,5 +17,6 @@ export default viewOf(ClientView, async (actor, id) => ({
   sites: await listSites(actor, id),
   lists: await listLists(actor, id),
   forms: await listForms(actor, id),
+  webhooks: await listWebhooks(actor, id),
   delivery: env().YIMBLE_DELIVERY_URL,
 }))

@@ -9,6 +9,7 @@ export const client = z.object({
   name: z.string(),
   locale: z.string(),
   timeZone: z.string(),
+  keepDays: z.int().nullable().describe('Days for which what visitors send is kept; null for ever'),
   brand,
   widgets: z.int(),
   live: z.int(),

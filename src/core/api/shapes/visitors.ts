@@ -41,6 +41,7 @@ export const subscriber = z.object({
 })
 export type SubscriberShape = z.infer<typeof subscriber>
 
+const givenFile = z.object({ id: z.uuid(), name: z.string(), size: z.int() })
 export const submissionStates = ['new', 'open', 'waiting', 'done'] as const
 export const submission = z.object({
   id: z.uuid(),
@@ -50,13 +51,16 @@ export const submission = z.object({
   widgetName: z.string(),
   kind: z.string(),
   action: z.string(),
+  isTalk: z
+    .boolean()
+    .describe('Whether it is a conversation: an answer reaches the open page of whoever began it'),
   answers: z
     .array(
       z.object({
         label: z.string(),
         value: z.string(),
         about: z.enum(['matter', 'person']),
-        files: z.array(z.object({ id: z.uuid(), name: z.string(), size: z.int() })).optional(),
+        files: z.array(givenFile).optional(),
       }),
     )
     .describe('As they were asked'),
@@ -74,12 +78,55 @@ export const submission = z.object({
         kind: z.enum(['visitor', 'answer', 'note']),
         who: z.string().nullable().describe('Of the agency; null for the visitor'),
         text: z.string(),
+        files: z.array(givenFile),
         at: z.string(),
       }),
     )
     .describe('What followed, oldest first'),
 })
 export type SubmissionShape = z.infer<typeof submission>
+export const talk = z.object({
+  colleagues: z.array(z.string()).describe('Others of the agency who have it open'),
+  isVisitor: z.boolean().describe('Whether whoever began it has the page open'),
+  isTyping: z.boolean().describe('Whether they are writing'),
+})
+export type TalkShape = z.infer<typeof talk>
+export const person = z.object({
+  email: z.string(),
+  submissions: z.array(submission),
+  subscriptions: z.array(
+    subscriber
+      .omit({ email: true, locale: true, leaveUrl: true })
+      .extend({ list: z.string(), clientName: z.string() }),
+  ),
+})
+export type PersonShape = z.infer<typeof person>
+export const forgotten = z.object({ submissions: z.int(), subscriptions: z.int() })
+export type ForgottenShape = z.infer<typeof forgotten>
+export const webhook = z.object({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  url: z.string(),
+  stopped: z.string().nullable().describe('Why nothing is delivered any more'),
+  madeAt: when,
+  waiting: z.int(),
+  failed: z.int(),
+  done: z.int(),
+})
+export type WebhookShape = z.infer<typeof webhook>
+export const newWebhook = webhook.extend({ secret: z.string().describe('Told this once') })
+export type NewWebhookShape = z.infer<typeof newWebhook>
+export const delivery = z.object({
+  id: z.uuid(),
+  type: z.string(),
+  state: z.enum(['waiting', 'done', 'failed']),
+  tries: z.int(),
+  said: z.string().nullable().describe('How the last try went'),
+  body: z.record(z.string(), z.unknown()),
+  madeAt: when,
+  triedAt: when.nullable(),
+})
+export type DeliveryShape = z.infer<typeof delivery>
 export const inbox = z.object({
   submissions: z.array(submission),
   counts: z.record(z.string(), z.int()).describe('By state, and of junk'),

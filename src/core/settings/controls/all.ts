@@ -4,6 +4,7 @@ import { choiceControl, type ChoiceOptions } from './choice'
 import { colourControl, type ColourOptions } from './colour'
 import type { ControlType } from './control'
 import { fontControl, type FontOptions } from './font'
+import { hoursControl, type HoursOptions } from './hours'
 import { numberControl, type NumberOptions } from './number'
 import { objectControl, type ObjectOptions } from './object'
 import { orderControl, type OrderOptions } from './order'
@@ -27,6 +28,7 @@ export type Control =
   | OrderOptions
   | ObjectOptions
   | PictureOptions
+  | HoursOptions
 
 const types: { readonly [T in Control['type']]: unknown } = {
   choice: choiceControl,
@@ -41,6 +43,7 @@ const types: { readonly [T in Control['type']]: unknown } = {
   order: orderControl,
   object: objectControl,
   picture: pictureControl,
+  hours: hoursControl,
 }
 
 /** A field holds its control by its type alone; every maker makes one of these. */

@@ -6,6 +6,8 @@ import * as conversations from '../../services/visitors/conversations'
 import * as forms from '../../services/visitors/forms'
 import * as inbox from '../../services/visitors/inbox'
 import * as lists from '../../services/visitors/lists'
+import * as people from '../../services/visitors/people'
+import * as webhooks from '../../services/visitors/webhooks'
 import { route, type Route } from '../route'
 import { id, name, revisionSeen } from './fields'
 
@@ -86,6 +88,48 @@ export const visitorsRoutes: readonly Route[] = [
     response: shapes.inbox,
     run: (actor, { body }) => inbox.readInbox(actor, body),
   }),
+  route('GET /clients/{id}/webhooks', {
+    summary: 'Webhooks of a client, told of what visitors send',
+    params: id,
+    response: z.array(shapes.webhook),
+    run: (actor, { params }) => webhooks.listWebhooks(actor, params.id),
+  }),
+  route('POST /clients/{id}/webhooks', {
+    summary: 'Add a webhook; its secret is told this once',
+    params: id,
+    body: z.strictObject({ url: z.url({ protocol: /^https?$/ }).max(500) }),
+    response: shapes.newWebhook,
+    run: (actor, { params, body }) => webhooks.addWebhook(actor, params.id, body.url),
+  }),
+  route('DELETE /webhooks/{id}', {
+    summary: 'Remove a webhook',
+    params: id,
+    run: (actor, { params }) => webhooks.removeWebhook(actor, params.id),
+  }),
+  route('GET /webhooks/{id}/deliveries', {
+    summary: 'What was delivered to a webhook, newest first',
+    params: id,
+    response: z.array(shapes.delivery),
+    run: (actor, { params }) => webhooks.listDeliveries(actor, params.id),
+  }),
+  route('POST /webhooks/{id}/repeat', {
+    summary: 'Deliver once more',
+    params: id,
+    body: z.strictObject({ deliveryId: z.uuid() }),
+    run: (actor, { params, body }) => webhooks.repeatDelivery(actor, params.id, body.deliveryId),
+  }),
+  route('POST /people/find', {
+    summary: 'All that is kept of a person, by their e-mail address',
+    body: z.strictObject({ email: z.email() }),
+    response: shapes.person,
+    run: (actor, { body }) => people.findPerson(actor, body.email),
+  }),
+  route('POST /people/forget', {
+    summary: 'Delete all that is kept of a person, for good',
+    body: z.strictObject({ email: z.email() }),
+    response: shapes.forgotten,
+    run: (actor, { body }) => people.forgetPerson(actor, body.email),
+  }),
   route('GET /submissions/{id}', {
     summary: 'One of them',
     params: id,
@@ -93,7 +137,7 @@ export const visitorsRoutes: readonly Route[] = [
     run: (actor, { params }) => inbox.getSubmission(actor, params.id),
   }),
   route('POST /submissions/{id}/messages', {
-    summary: 'Answer by mail whoever sent it, or keep a note among yourselves',
+    summary: 'Answer whoever sent it, or keep a note among yourselves',
     params: id,
     body: z.strictObject({
       kind: z.enum(['answer', 'note']),
@@ -101,7 +145,18 @@ export const visitorsRoutes: readonly Route[] = [
     }),
     response: shapes.submission,
     run: (actor, { params, body: { kind, text } }) =>
-      (kind === 'answer' ? conversations.answerByMail : conversations.addNote)(actor, params.id, text),
+      (kind === 'answer' ? conversations.answerSender : conversations.addNote)(actor, params.id, text),
+  }),
+  route('GET /submissions/{id}/talk', {
+    summary: 'Who has a conversation open, and whether the visitor is writing',
+    params: id,
+    response: shapes.talk,
+    run: (actor, { params }) => conversations.readTalk(actor, params.id),
+  }),
+  route('POST /submissions/{id}/typing', {
+    summary: 'Tell the visitor that somebody is writing',
+    params: id,
+    run: (actor, { params }) => conversations.typeInTalk(actor, params.id),
   }),
   route('POST /submissions/{id}/assign', {
     summary: 'Say who has it in hand',

@@ -14,6 +14,9 @@ import * as visitors from './0012-visitors'
 import * as forms from './0013-forms'
 import * as conversations from './0014-conversations'
 import * as files from './0015-files'
+import * as talks from './0016-talks'
+import * as keeping from './0017-keeping'
+import * as webhooks from './0018-webhooks'
 
 export const migrations = [
   first,
@@ -31,4 +34,7 @@ export const migrations = [
   forms,
   conversations,
   files,
+  talks,
+  keeping,
+  webhooks,
 ]

@@ -15,6 +15,8 @@ export class Client extends Model<InferAttributes<Client>, InferCreationAttribut
   declare locale: string
   declare timeZone: string
   declare brand: unknown
+  /** Days for which what visitors send is kept; null for ever. */
+  declare keepDays: CreationOptional<number | null>
   /** Out of the overview; its widgets stay as they are. */
   declare archivedAt: CreationOptional<Date | null>
 }
@@ -28,6 +30,7 @@ export const initClient = (sequelize: Sequelize): typeof Client =>
       locale: { type: DataTypes.TEXT, allowNull: false },
       timeZone: { type: DataTypes.TEXT, allowNull: false },
       brand: { type: DataTypes.JSONB, allowNull: false },
+      keepDays: DataTypes.INTEGER,
       archivedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'clients', modelName: 'Client', underscored: true, timestamps: false },

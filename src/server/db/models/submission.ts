@@ -29,6 +29,10 @@ export class Submission extends Model<InferAttributes<Submission>, InferCreation
   declare assignedTo: CreationOptional<string | null>
   /** In the address that an answer is sent to; null before the first answer by mail. */
   declare token: CreationOptional<string | null>
+  /** Hash of the secret that the visitor's tab holds; null for what is no conversation. */
+  declare talk: CreationOptional<string | null>
+  /** The last message that the visitor's page has read. */
+  declare seen: CreationOptional<number>
   declare page: string
   /** Why it is taken for junk; null where it is not. */
   declare junk: string | null
@@ -54,6 +58,8 @@ export const initSubmission = (sequelize: Sequelize): typeof Submission =>
       sender: DataTypes.TEXT,
       assignedTo: DataTypes.UUID,
       token: DataTypes.TEXT,
+      talk: DataTypes.TEXT,
+      seen: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
       page: { type: DataTypes.TEXT, allowNull: false },
       junk: DataTypes.TEXT,
       state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'new' },

@@ -1,17 +1,20 @@
-/** What follows on a submission: answers that go out by mail, what comes back, notes, and who has it in hand. */
+/** What follows on a submission: answers in the page or by mail, what comes back, notes, and who has it in hand. */
 import { randomBytes, randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
-import type { SubmissionShape } from '@/core/api/shapes'
+import type { SubmissionShape, TalkShape } from '@/core/api/shapes'
 import { say } from '@/core/locale/phrase'
 import { problem, ProblemError } from '@/core/problems'
 import { db, inTransaction } from '../../db/db'
 import type { Submission } from '../../db/models/submission'
 import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
+import { attendingTalk } from '../../live/attendance'
+import { bell, inboxTopic, ring, ringTyping, talkTopic } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
 import { demand, found, type Actor } from '../access/actor'
 import { answerWords } from './answerWords'
 import { getSubmission } from './inbox'
+import { addMessage } from './messages'
 import { subjectOf, toldInWords } from './toldWords'
 
 const lockedRow = async (actor: Actor, id: string, transaction: Transaction): Promise<Submission> =>
@@ -20,36 +23,55 @@ const lockedRow = async (actor: Actor, id: string, transaction: Transaction): Pr
     'submission',
   )
 
-const keep = (
-  submissionId: string,
-  kind: 'visitor' | 'answer' | 'note',
-  text: string,
-  { authorId = null, mailId = null }: { authorId?: string | null; mailId?: string | null },
-  transaction: Transaction,
-) =>
-  db().sequelize.query<{ id: string }>(
-    `insert into messages (submission_id, kind, author_id, text, mail_id) values ($1, $2, $3, $4, $5) on conflict do nothing returning id`,
-    { bind: [submissionId, kind, authorId, text, mailId], type: QueryTypes.SELECT, transaction },
-  )
+/** After so long an answer that an open page has not read goes by mail. */
+const unseenS = 60
 
 /**
- * Writes to whoever sent it. It waits for their answer from then on.
- * @throws ProblemError `no_sender` when they left no address
+ * Answers whoever sent it, who is waited for from then on: in their open page where it is a talk, and by mail where they left an
+ * address and have no page open, or do not read it there.
+ * @throws ProblemError `no_sender` when there is no way to them
  */
-export async function answerByMail(actor: Actor, id: string, text: string): Promise<SubmissionShape> {
+export async function answerSender(actor: Actor, id: string, text: string): Promise<SubmissionShape> {
   demand(actor, 'designer')
   await inTransaction(async (transaction) => {
     const row = await lockedRow(actor, id, transaction)
-    const { sender } = row
-    if (!sender) throw new ProblemError(problem('no_sender'))
-    const token = row.token ?? randomBytes(16).toString('hex')
-    const mailId = `<${randomUUID()}@${hostOfReplies()}>`
-    await keep(id, 'answer', text, { authorId: actor.userId, mailId }, transaction)
-    await row.update({ token, state: 'waiting', changedAt: new Date() }, { transaction })
-    await enqueue('mail', await letterFor(row, token, text, mailId, transaction), randomUUID(), transaction)
+    const { sender, talk } = row
+    if (!sender && !talk) throw new ProblemError(problem('no_sender'))
+    const answer = { submissionId: id, kind: 'answer', text, authorId: actor.userId } as const
+    const n = await addMessage(answer, transaction)
+    await row.update({ state: 'waiting', changedAt: new Date() }, { transaction })
+    if (talk) await ring(talkTopic(id), transaction)
+    if (!sender) return
+    if (!talk || !(await attendingTalk(id)).isVisitor) return mailAnswer(row, n!, transaction)
+    await enqueue('unseen', { submissionId: id, n: n! }, `${id} ${n}`, transaction, unseenS)
   })
   return getSubmission(actor, id)
 }
+
+/** Sends a message of the agency's to whoever left an address. */
+async function mailAnswer(row: Submission, n: number, transaction: Transaction): Promise<void> {
+  const token = row.token ?? randomBytes(16).toString('hex')
+  if (!row.token) await row.update({ token }, { transaction })
+  const mailId = `<${randomUUID()}@${hostOfReplies()}>`
+  const [message] = await db().sequelize.query<{ text: string }>(
+    'update messages set mail_id = $3 where submission_id = $1 and n = $2 and mail_id is null returning text',
+    { bind: [row.id, n, mailId], type: QueryTypes.SELECT, transaction },
+  )
+  if (!message) return
+  await enqueue(
+    'mail',
+    await letterFor(row, token, message.text, mailId, transaction),
+    randomUUID(),
+    transaction,
+  )
+}
+
+/** Sends it unless the page has read it, or it went out already. */
+export const mailUnseen = (submissionId: string, n: number): Promise<void> =>
+  inTransaction(async (transaction) => {
+    const row = await db().Submission.findByPk(submissionId, { transaction, lock: true })
+    if (row?.sender && row.seen < n) await mailAnswer(row, n, transaction)
+  })
 
 const hostOfReplies = () => env().YIMBLE_REPLIES_DOMAIN ?? env().YIMBLE_MAIL_FROM.split('@')[1]!
 /** Where the answer to an answer is to go; undefined where no mail comes in. */
@@ -92,7 +114,7 @@ export async function addNote(actor: Actor, id: string, text: string): Promise<S
   demand(actor, 'designer')
   await inTransaction(async (transaction) => {
     await lockedRow(actor, id, transaction)
-    await keep(id, 'note', text, { authorId: actor.userId }, transaction)
+    await addMessage({ submissionId: id, kind: 'note', text, authorId: actor.userId }, transaction)
   })
   return getSubmission(actor, id)
 }
@@ -115,6 +137,19 @@ export async function assign(actor: Actor, id: string, userId: string | null): P
   return getSubmission(actor, id)
 }
 
+/** Who has a talk open, and whether its visitor is writing. @throws ProblemError `missing` */
+export async function readTalk(actor: Actor, id: string): Promise<TalkShape> {
+  await getSubmission(actor, id)
+  return { ...(await attendingTalk(id, actor.userId)), isTyping: bell().isTyping(talkTopic(id), 'visitor') }
+}
+
+/** Tells the visitor that somebody is writing. */
+export async function typeInTalk(actor: Actor, id: string): Promise<void> {
+  demand(actor, 'designer')
+  await getSubmission(actor, id)
+  await ringTyping(talkTopic(id), 'agency')
+}
+
 /** Of a mail that came back. */
 export interface Reply {
   /** From its address. */
@@ -132,6 +167,9 @@ export const takeReply = ({ token, mailId, text }: Reply): Promise<void> =>
   inTransaction(async (transaction) => {
     const row = await db().Submission.findOne({ where: { token }, transaction, lock: true })
     if (!row) return
-    const [taken] = await keep(row.id, 'visitor', text, { mailId }, transaction)
-    if (taken) await row.update({ state: 'open', changedAt: new Date() }, { transaction })
+    const n = await addMessage({ submissionId: row.id, kind: 'visitor', text, mailId }, transaction)
+    if (n === undefined) return
+    await row.update({ state: 'open', changedAt: new Date() }, { transaction })
+    await ring(inboxTopic(row.agencyId), transaction)
+    if (row.talk) await ring(talkTopic(row.id), transaction)
   })

@@ -7,6 +7,7 @@ import type { Submission } from '../../db/models/submission'
 import { answersByKind } from '../../visitors/all'
 import { widgetFactsById } from '../../visitors/widgetFacts'
 import { demand, found, type Actor } from '../access/actor'
+import { announceVisit } from './announceVisit'
 
 export interface InboxQuery {
   readonly state: Submission['state'] | 'junk' | 'all'
@@ -16,37 +17,51 @@ export interface InboxQuery {
 }
 
 const most = 200
+/** Rows of an export. */
+const mostExported = 10_000
 
-type Row = Omit<SubmissionShape, 'sentAt'> & { readonly sentAt: Date }
+export type Row = Omit<SubmissionShape, 'sentAt'> & { readonly sentAt: Date }
 
-const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
-  s.kind, s.action, s.told as answers, s.sender, s.page, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
-  (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', u.name, 'text', m.text, 'at', m.at) order by m.at), '[]')
+export const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
+  s.kind, s.action, s.talk is not null as "isTalk", s.told as answers, s.sender, s.page, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
+  (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', u.name, 'text', m.text, 'files', m.files, 'at', m.at) order by m.n), '[]')
    from messages m left join users u on u.id = m.author_id where m.submission_id = s.id) as messages,
   (s.page <> '' and not exists (select 1 from sites t where t.client_id = s.client_id and (s.page = t.url or starts_with(s.page, rtrim(t.url, '/') || '/')))) as "isElsewhere"
   from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
 
-const shapeOf = (row: Row): SubmissionShape => ({ ...row, sentAt: row.sentAt.toISOString() })
+const ofClient = `s.agency_id = $1 and ($2::uuid is null or s.client_id = $2)`
+
+export const shapeOf = (row: Row): SubmissionShape => ({ ...row, sentAt: row.sentAt.toISOString() })
 
 /** Of the agency; of one client where it is named. */
 export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxShape> {
-  const where = `s.agency_id = $1 and ($2::uuid is null or s.client_id = $2)`
-  const bind = [actor.agencyId, query.clientId ?? null]
   const counts = await db().sequelize.query<{ state: string; count: number }>(
-    `select case when s.junk is null then s.state else 'junk' end as state, count(*)::int as count from submissions s where ${where} group by 1`,
-    { bind, type: QueryTypes.SELECT },
-  )
-  const rows = await db().sequelize.query<Row>(
-    `${selected} where ${where}
-       and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
-       and ($4 = '' or s.told::text ilike '%' || $4 || '%' or exists (select 1 from messages m where m.submission_id = s.id and m.text ilike '%' || $4 || '%'))
-     order by s.sent_at desc, s.id limit ${most}`,
-    { bind: [...bind, query.state, escapeLike(query.words ?? '')], type: QueryTypes.SELECT },
+    `select case when s.junk is null then s.state else 'junk' end as state, count(*)::int as count from submissions s where ${ofClient} group by 1`,
+    { bind: [actor.agencyId, query.clientId ?? null], type: QueryTypes.SELECT },
   )
   return {
-    submissions: rows.map(shapeOf),
+    submissions: await matching(actor, query, most),
     counts: Object.fromEntries(counts.map(({ state, count }) => [state, count])),
   }
+}
+
+/** As the inbox shows them, as many as a file may hold. */
+export const exportInbox = (actor: Actor, query: InboxQuery): Promise<SubmissionShape[]> =>
+  matching(actor, query, mostExported)
+
+async function matching(
+  actor: Actor,
+  { clientId, state, words = '' }: InboxQuery,
+  limit: number,
+): Promise<SubmissionShape[]> {
+  const rows = await db().sequelize.query<Row>(
+    `${selected} where ${ofClient}
+       and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
+       and ($4 = '' or s.told::text ilike '%' || $4 || '%' or exists (select 1 from messages m where m.submission_id = s.id and m.text ilike '%' || $4 || '%'))
+     order by s.sent_at desc, s.id limit ${limit}`,
+    { bind: [actor.agencyId, clientId ?? null, state, escapeLike(words)], type: QueryTypes.SELECT },
+  )
+  return rows.map(shapeOf)
 }
 
 /** Within the agency. @throws ProblemError `missing` */
@@ -86,17 +101,16 @@ export async function sortSubmissions(
       )
       const widget = isCleared ? await widgetFactsById(row.widgetId) : undefined
       const handle = answersByKind[row.kind]?.handlers[row.action]
-      if (widget && handle)
-        await handle(row.body as never, {
-          widget,
-          page: row.page,
-          suspicion: undefined,
-          kept: {
-            transaction,
-            submissionId: row.id,
-            tale: { told: row.told, sender: row.sender ?? undefined },
-          },
-        })
+      if (widget && handle) {
+        const kept = {
+          transaction,
+          submissionId: row.id,
+          n: 0,
+          tale: { told: row.told, sender: row.sender ?? undefined },
+        }
+        await handle(row.body as never, { widget, page: row.page, suspicion: undefined, kept })
+        await announceVisit(widget, row.page, kept)
+      }
     }
   })
 }

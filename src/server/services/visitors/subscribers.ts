@@ -2,12 +2,13 @@
 import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { say } from '@/core/locale/phrase'
-import { db } from '../../db/db'
+import { db, inTransaction } from '../../db/db'
 import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
 import type { WidgetFacts } from '../../visitors/answers'
 import { newToken } from '../access/secrets'
+import { announce } from './announcing'
 import { subscriberWords as words } from './subscriberWords'
 
 /** Somebody who asks again has not got the mail, or is impatient: another one goes out after so long. */
@@ -75,11 +76,29 @@ export async function subscriberAt(token: string): Promise<Subscribed | undefine
   return row
 }
 
-export async function setSubscribed(token: string, state: 'confirmed' | 'left'): Promise<void> {
-  await db().sequelize.query(
-    state === 'confirmed'
-      ? `update subscribers set state = 'confirmed', confirmed_at = coalesce(confirmed_at, now()), left_at = null where token = $1`
-      : `update subscribers set state = 'left', left_at = now() where token = $1`,
-    { bind: [token] },
-  )
+/** Nothing happens where it is so already. */
+export const setSubscribed = (token: string, state: 'confirmed' | 'left'): Promise<void> =>
+  inTransaction(async (transaction) => {
+    const change =
+      state === 'confirmed'
+        ? 'confirmed_at = coalesce(confirmed_at, now()), left_at = null'
+        : 'left_at = now()'
+    const [row] = await db().sequelize.query<Changed>(
+      `update subscribers s set state = $2, ${change} from lists l where l.id = s.list_id and s.token = $1 and s.state <> $2
+       returning s.email, s.consent, s.page, s.locale, l.client_id as "clientId", l.id as "listId", l.name as list`,
+      { bind: [token, state], type: QueryTypes.SELECT, transaction },
+    )
+    if (!row) return
+    const { clientId, ...data } = row
+    await announce(clientId, `subscriber.${state}`, data, transaction)
+  })
+
+interface Changed {
+  readonly email: string
+  readonly consent: string
+  readonly page: string
+  readonly locale: string
+  readonly listId: string
+  readonly list: string
+  readonly clientId: string
 }

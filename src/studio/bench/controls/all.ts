@@ -5,6 +5,7 @@ import { ChoiceControl } from './ChoiceControl'
 import { ColourControl } from './ColourControl'
 import type { ControlProps } from './control'
 import { FontControl } from './FontControl'
+import { HoursControl } from './HoursControl'
 import { NumberControl } from './NumberControl'
 import { ObjectControl } from './ObjectControl'
 import { OrderControl } from './OrderControl'
@@ -27,6 +28,7 @@ const components: { readonly [T in Control['type']]: unknown } = {
   order: OrderControl,
   object: ObjectControl,
   picture: PictureControl,
+  hours: HoursControl,
 }
 
 export const componentFor = (type: Control['type']) => components[type] as ComponentType<ControlProps>

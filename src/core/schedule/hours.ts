@@ -1,0 +1,106 @@
+/**
+ * Opening hours as schema.org writes them (https://schema.org/openingHours): `Mo-Fr 09:00-17:30`, `Sa,Su 10:00-14:00`. Hours that
+ * end before they begin go on past midnight; `00:00-24:00` is the whole day.
+ */
+import { dayMs, weekdayOf } from './civil'
+import { instantOf, zoneFromOffsets } from './zone'
+
+export const dayCodes = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'] as const
+
+/** One line of them. */
+export interface Hours {
+  /** 0 Monday … 6 Sunday */
+  readonly days: readonly number[]
+  /** Minutes since midnight, by the clock on the wall. */
+  readonly from: number
+  /** More than a day's minutes where it is after midnight. */
+  readonly until: number
+}
+
+const dayMinutes = 24 * 60
+const span = /^(\d{1,2}):(\d{2})\s*[-–]\s*(\d{1,2}):(\d{2})$/
+
+/** Days of one line; a span may go on over the end of the week. */
+function daysIn(line: string): number[] {
+  const days = new Set<number>()
+  for (const part of line.split(',')) {
+    const [from, to = from] = part.split('-').map((code) => dayCodes.indexOf(code as 'Mo'))
+    if (from === undefined || from < 0 || to === undefined || to < 0) continue
+    for (let day = from; ; day = (day + 1) % 7) {
+      days.add(day)
+      if (day === to) break
+    }
+  }
+  return [...days].sort((a, b) => a - b)
+}
+
+/** On which days somebody is there, from Monday. Lines that cannot be read count for nothing. */
+export function daysOf(lines: readonly string[]): boolean[] {
+  const there = new Set(lines.flatMap((line) => daysIn(line.trim().split(/\s/)[0]!)))
+  return dayCodes.map((_code, day) => there.has(day))
+}
+
+/** @returns undefined for a line that is not written so */
+export function readHours(line: string): Hours | undefined {
+  const [days = '', ...rest] = line.trim().split(/\s+/)
+  const [, h1, m1, h2, m2] = span.exec(rest.join(' ')) ?? []
+  const found = daysIn(days)
+  if (!h1 || found.length === 0) return undefined
+  const from = Number(h1) * 60 + Number(m1)
+  const end = Number(h2) * 60 + Number(m2)
+  if (from >= dayMinutes || end > dayMinutes || Number(m1) > 59 || Number(m2) > 59) return undefined
+  return { days: found, from, until: end <= from ? end + dayMinutes : end }
+}
+
+/** As `Mo-We,Fr 09:00-17:30`. */
+export function writeHours({ days, from, until }: Hours): string {
+  const runs: number[][] = []
+  for (const day of [...days].sort((a, b) => a - b)) {
+    const run = runs.at(-1)
+    if (run && run.at(-1) === day - 1) run.push(day)
+    else runs.push([day])
+  }
+  const named = runs.map((run) =>
+    run.length > 2
+      ? `${dayCodes[run[0]!]}-${dayCodes[run.at(-1)!]}`
+      : run.map((day) => dayCodes[day]).join(','),
+  )
+  const end = until > dayMinutes ? until - dayMinutes : until
+  return `${named.join(',')} ${writeMinutes(from)}-${writeMinutes(end)}`
+}
+
+/** `09:05` */
+export const writeMinutes = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
+
+export interface OpenState {
+  readonly isOpen: boolean
+  /** Instant (ms, UTC) at which that changes; undefined when it never does. */
+  readonly changesAt: number | undefined
+}
+
+/** Always open where there are no hours. @param offsetAt - minutes east of UTC at an instant */
+export function openAt(lines: readonly string[], now: number, offsetAt: (ms: number) => number): OpenState {
+  const hours = lines.map(readHours).filter((one) => one !== undefined)
+  if (hours.length === 0) return { isOpen: true, changesAt: undefined }
+  const zone = zoneFromOffsets('', offsetAt)
+  const today = Math.floor((now + offsetAt(now) * 60_000) / dayMs)
+  // From yesterday, whose hours may go on until now, to the same day of next week.
+  const spans = Array.from({ length: 9 }, (_one, at) => today - 1 + at)
+    .flatMap((day) =>
+      hours.filter((one) => one.days.includes(weekdayOf(day))).map((one) => ({ day, ...one })),
+    )
+    .map(({ day, from, until }) => ({
+      from: instantOf(day * dayMs + from * 60_000, zone),
+      until: instantOf(day * dayMs + until * 60_000, zone),
+    }))
+    .filter((one) => one.until > now)
+    .sort((a, b) => a.from - b.from)
+  const first = spans[0]
+  if (!first) return { isOpen: false, changesAt: undefined }
+  if (first.from > now) return { isOpen: false, changesAt: first.from }
+  let { until } = first
+  for (const next of spans) if (next.from <= until) until = Math.max(until, next.until)
+  // As far as is looked ahead, it never shuts.
+  return { isOpen: true, changesAt: until - now >= 7 * dayMs ? undefined : until }
+}

@@ -1,0 +1,2 @@
+/** Files that go along with one message. */
+export const mostFiles = 5

@@ -1,0 +1,69 @@
+/** Who has an inbox or a talk open at the moment: a row for each open stream, taken out when it ends or has not been heard of. */
+import { randomUUID } from 'node:crypto'
+import { QueryTypes } from 'sequelize'
+import { db } from '../db/db'
+import { deskTopic, ring, talkTopic } from './bell'
+
+const beatMs = 15_000
+const goneAfter = `interval '40 seconds'`
+
+export interface Attending {
+  readonly agencyId: string
+  /** Undefined for a visitor. */
+  readonly userId: string | undefined
+  /** The talk that is looked at; undefined in an inbox where none is. */
+  readonly submissionId: string | undefined
+}
+
+/** @returns how it ends */
+export function attend({ agencyId, userId, submissionId }: Attending): () => void {
+  const stream = randomUUID()
+  const talk = submissionId && talkTopic(submissionId)
+  const be = () =>
+    db().sequelize.query(
+      `insert into attendance (stream, agency_id, user_id, submission_id) values ($1, $2, $3, $4)
+       on conflict (stream) do update set seen_at = now()`,
+      { bind: [stream, agencyId, userId ?? null, submissionId ?? null] },
+    )
+  const leave = () => db().sequelize.query('delete from attendance where stream = $1', { bind: [stream] })
+  /** Every open widget listens at the desk, so it rings for the first who comes and the last who goes. */
+  const tell = async () => {
+    if (talk) await ring(talk)
+    if (userId && !(await isAnybodyThere(agencyId, stream))) await ring(deskTopic(agencyId))
+  }
+  const quietly = (work: Promise<unknown>) => void work.catch(() => undefined) // away: the next beat says it again
+  const here = be().then(tell)
+  quietly(here)
+  const timer = setInterval(() => quietly(be()), beatMs).unref()
+  return () => {
+    clearInterval(timer)
+    const settled = here.catch(() => undefined) // what could not be written need not be taken out
+    quietly(settled.then(leave).then(tell))
+  }
+}
+
+/** Whether somebody of the agency has its inbox open. @param besides - a stream that does not count */
+export async function isAnybodyThere(agencyId: string, besides?: string): Promise<boolean> {
+  const [row] = await db().sequelize.query<{ there: boolean }>(
+    `select exists (select 1 from attendance where agency_id = $1 and user_id is not null and seen_at > now() - ${goneAfter}
+       and ($2::uuid is null or stream <> $2)) as there`,
+    { bind: [agencyId, besides ?? null], type: QueryTypes.SELECT },
+  )
+  return row!.there
+}
+
+/** Who has a talk open: names of colleagues besides `userId`, and whether the visitor does. */
+export async function attendingTalk(
+  submissionId: string,
+  userId?: string,
+): Promise<{ readonly colleagues: string[]; readonly isVisitor: boolean }> {
+  const rows = await db().sequelize.query<{ name: string | null; userId: string | null }>(
+    `select distinct u.name, a.user_id as "userId" from attendance a left join users u on u.id = a.user_id
+     where a.submission_id = $1 and a.seen_at > now() - ${goneAfter} order by u.name`,
+    { bind: [submissionId], type: QueryTypes.SELECT },
+  )
+  return {
+    colleagues: rows.flatMap((row) => (row.userId && row.userId !== userId ? [row.name ?? ''] : [])),
+    isVisitor: rows.some((row) => row.userId === null),
+  }
+}

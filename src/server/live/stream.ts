@@ -1,0 +1,32 @@
+/** Server-sent events (https://html.spec.whatwg.org/multipage/server-sent-events.html) that only say that something is new. */
+import { bell } from './bell'
+
+const beatMs = 20_000
+/** Proxies and browsers get a new one after so long; it goes on where it was. */
+const mostMs = 15 * 60_000
+
+export const streamHeaders = {
+  'Content-Type': 'text/event-stream; charset=utf-8',
+  'Cache-Control': 'no-store, no-transform',
+  'X-Accel-Buffering': 'no',
+} as const
+
+/** @param write - gets pieces of the answer @param end - called when it is time for a new one @returns its undo */
+export function streamTopics(
+  topics: readonly string[],
+  write: (piece: string) => void,
+  end: () => void,
+): () => void {
+  const say = () => write('data: new\n\n')
+  const undo = topics.map((topic) => bell().on(topic, say))
+  // Whoever begins to listen looks once, as does whoever comes back after a break.
+  write('retry: 2000\n\n')
+  say()
+  const beat = setInterval(() => write(': still here\n\n'), beatMs).unref()
+  const late = setTimeout(end, mostMs).unref()
+  return () => {
+    clearInterval(beat)
+    clearTimeout(late)
+    undo.forEach((off) => off())
+  }
+}

@@ -1,0 +1,73 @@
+/** A person's data, by their e-mail address: found, handed over, deleted. */
+import { QueryTypes, type Transaction } from 'sequelize'
+import type { PersonShape } from '@/core/api/shapes'
+import { db, inTransaction } from '../../db/db'
+import { demand, type Actor } from '../access/actor'
+import { selected, shapeOf, type Row } from './inbox'
+
+/** What they sent: with the address to answer to, or with it as one of the answers. */
+const theirs = `s.agency_id = $1 and (s.sender = $2 or exists (select 1 from jsonb_array_elements(s.told) t where lower(t->>'value') = $2))`
+const theirRows = `from subscribers s join lists l on l.id = s.list_id join clients c on c.id = l.client_id where l.agency_id = $1 and lower(s.email) = $2`
+
+interface Subscription {
+  readonly list: string
+  readonly clientName: string
+  readonly state: 'asked' | 'confirmed' | 'left'
+  readonly consent: string
+  readonly page: string
+  readonly askedAt: Date
+  readonly confirmedAt: Date | null
+  readonly leftAt: Date | null
+}
+
+const bindOf = (actor: Actor, email: string) => [actor.agencyId, email.trim().toLowerCase()]
+
+export async function findPerson(actor: Actor, email: string): Promise<PersonShape> {
+  const bind = bindOf(actor, email)
+  const sent = await db().sequelize.query<Row>(`${selected} where ${theirs} order by s.sent_at desc, s.id`, {
+    bind,
+    type: QueryTypes.SELECT,
+  })
+  const lists = await db().sequelize.query<Subscription>(
+    `select l.name as list, c.name as "clientName", s.state, s.consent, s.page, s.asked_at as "askedAt",
+       s.confirmed_at as "confirmedAt", s.left_at as "leftAt" ${theirRows} order by c.name, l.name`,
+    { bind, type: QueryTypes.SELECT },
+  )
+  const iso = (at: Date | null) => at?.toISOString() ?? null
+  return {
+    email: bind[1]!,
+    submissions: sent.map(shapeOf),
+    subscriptions: lists.map(({ askedAt, confirmedAt, leftAt, ...one }) => ({
+      ...one,
+      askedAt: askedAt.toISOString(),
+      confirmedAt: iso(confirmedAt),
+      leftAt: iso(leftAt),
+    })),
+  }
+}
+
+/** Deletes all of it for good, with files and conversations. */
+export function forgetPerson(
+  actor: Actor,
+  email: string,
+): Promise<{ readonly submissions: number; readonly subscriptions: number }> {
+  demand(actor, 'designer')
+  const bind = bindOf(actor, email)
+  return inTransaction(async (transaction) => ({
+    submissions: await remove(
+      `submissions where id in (select s.id from submissions s where ${theirs})`,
+      bind,
+      transaction,
+    ),
+    subscriptions: await remove(`subscribers where id in (select s.id ${theirRows})`, bind, transaction),
+  }))
+}
+
+async function remove(from: string, bind: readonly unknown[], transaction: Transaction): Promise<number> {
+  const rows = await db().sequelize.query(`delete from ${from} returning 1`, {
+    bind: [...bind],
+    type: QueryTypes.SELECT,
+    transaction,
+  })
+  return rows.length
+}

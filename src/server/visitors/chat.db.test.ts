@@ -1,0 +1,331 @@
+/** A conversation between a visitor's page and the inbox: once, in order, rung at both ends, and by mail when nobody is there. */
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { QueryTypes } from 'sequelize'
+import { makeActor, makeColleague } from '../db/testDatabase'
+import type { Actor } from '../services/access/actor'
+import { codeOf, startServices } from '../services/testServices'
+import { newKey, startVisitors } from './testVisitors'
+
+const { s } = startServices()
+let visitors: Awaited<ReturnType<typeof startVisitors>>
+let inbox: typeof import('../services/visitors/inbox')
+let talks: typeof import('../services/visitors/conversations')
+let tickets: typeof import('./tickets')
+let attendance: typeof import('../live/attendance')
+let bells: typeof import('../live/bell')
+beforeAll(async () => {
+  visitors = await startVisitors()
+  inbox = await import('../services/visitors/inbox')
+  talks = await import('../services/visitors/conversations')
+  tickets = await import('./tickets')
+  attendance = await import('../live/attendance')
+  bells = await import('../live/bell')
+})
+afterAll(async () => {
+  visitors.stop()
+  await bells.stopBell()
+})
+afterEach(async () => {
+  for (const table of ['throttles', 'attendance']) await s.db().sequelize.query(`delete from ${table}`)
+})
+
+let actor: Actor
+let ref = ''
+let bakery = ''
+beforeEach(async () => {
+  actor = await makeActor()
+  bakery = `Bakery ${newKey()}`
+  const client = await s.createClient(actor, { name: bakery, locale: 'en', timeZone: 'UTC' })
+  ref = (await liveWidget(client.id)).ref
+})
+async function liveWidget(clientId: string) {
+  const widget = await s.createWidget(actor, clientId, { kind: 'chat', name: 'Counter' })
+  const mailTo = {
+    path: 'chat.mailTo',
+    from: '',
+    to: 'odette@bakery.example, bram@bakery.example',
+    label: '',
+  }
+  await s.changeDraft(actor, widget.id, 0, [mailTo])
+  await s.publishNow(actor, widget.id)
+  return widget
+}
+
+const secret = () => newKey()
+async function post(name: string, body: object, key = newKey()) {
+  const answer = await fetch(`${visitors.origin}/x/${ref}/${name}?key=${key}`, {
+    method: 'POST',
+    body: JSON.stringify({
+      body,
+      page: 'https://bakery.example/',
+      ticket: tickets.newTicket(ref, Date.now() - 5_000),
+      trap: '',
+    }),
+  })
+  return { status: answer.status, value: (await answer.json()) as Record<string, unknown> }
+}
+const say = (talk: string, text: string, more: object = {}, key?: string) =>
+  post('say', { talk, text, files: [], ...more }, key)
+interface Read {
+  readonly isThere: boolean
+  readonly isTyping: boolean
+  readonly said: readonly { n: number; who: string | null; text: string; files: string[] }[]
+}
+async function read(talk: string | undefined, after = -1): Promise<Read> {
+  const query = encodeURIComponent(JSON.stringify({ after, ...(talk ? { talk } : {}) }))
+  return (await (await fetch(`${visitors.origin}/x/${ref}/read?q=${query}`)).json()) as Read
+}
+const words = async (talk: string, after?: number) =>
+  (await read(talk, after)).said.map(({ who, text }) => `${who ?? 'you'}: ${text}`)
+const sent = async () => (await inbox.readInbox(actor, { state: 'all' })).submissions
+const mails = () =>
+  s
+    .db()
+    .sequelize.query<{ to: string; text: string }>(
+      `select data->>'to' as to, data->>'text' as text from pgboss.job where name = 'mail' and data->>'fromName' = $1 order by created_on`,
+      { bind: [bakery], type: QueryTypes.SELECT },
+    )
+
+describe('what is said', () => {
+  test('is one submission with its messages, in order, on both sides', async () => {
+    const talk = secret()
+    expect(await say(talk, 'Is there any rye left?')).toEqual({ status: 200, value: { n: 0 } })
+    const [submission] = await sent()
+    await talks.answerSender(actor, submission!.id, 'Five.')
+    await talks.addNote(actor, submission!.id, 'Keep one for her.')
+    expect((await say(talk, 'One, please!')).value).toEqual({ n: 3 })
+    expect(await words(talk)).toEqual(['you: Is there any rye left?', 'Person: Five.', 'you: One, please!'])
+    expect(await words(talk, 1)).toEqual(['you: One, please!'])
+    const [now] = await sent()
+    expect(await sent()).toHaveLength(1)
+    expect(now).toMatchObject({ isTalk: true, state: 'open', answers: [{ value: 'Is there any rye left?' }] })
+    expect(now!.messages.map(({ kind, text }) => `${kind} ${text}`)).toEqual([
+      'answer Five.',
+      'note Keep one for her.',
+      'visitor One, please!',
+    ])
+  })
+  test('a try again is the same message, also of the first one, and another body is refused', async () => {
+    const talk = secret()
+    const [first, second] = [newKey(), newKey()]
+    for (let round = 0; round < 3; round += 1) {
+      expect((await say(talk, 'One', {}, first)).value).toEqual({ n: 0 })
+      expect((await say(talk, 'Two', {}, second)).value).toEqual({ n: 1 })
+    }
+    expect(await words(talk)).toEqual(['you: One', 'you: Two'])
+    expect((await say(talk, 'Other', {}, second)).status).toBe(409)
+    expect((await say(talk, 'Other', {}, first)).status).toBe(409)
+  })
+  test('many at once are all there, each with a number of its own', async () => {
+    const talk = secret()
+    const all = Array.from({ length: 20 }, (_one, at) => `Line ${at}`)
+    const answers = await Promise.all(all.map((text) => say(talk, text)))
+    expect(answers.map(({ value }) => value.n).sort((a, b) => Number(a) - Number(b))).toEqual(
+      all.map((_one, at) => at),
+    )
+    const { said } = await read(talk)
+    expect(said.map(({ n }) => n)).toEqual(all.map((_one, at) => at))
+    expect(new Set(said.map(({ text }) => text))).toEqual(new Set(all))
+  })
+  test('nobody reads a talk without its secret, nor with it at another widget', async () => {
+    const talk = secret()
+    await say(talk, 'Mine')
+    expect((await read(undefined)).said).toEqual([])
+    expect((await read(secret())).said).toEqual([])
+    const client = await s.createClient(actor, { name: 'Another', locale: 'en', timeZone: 'UTC' })
+    ref = (await liveWidget(client.id)).ref
+    expect((await read(talk)).said).toEqual([])
+  })
+  test.each([
+    ['no words and no file', { text: '  ' }],
+    ['an address that is none', { text: 'A', email: 'nowhere' }],
+    ['too long', { text: 'x'.repeat(4_001) }],
+    ['a secret that can be guessed', { talk: 'abc', text: 'A' }],
+  ])('is refused: %s', async (_what, body) => {
+    const answer = await post('say', { talk: secret(), files: [], ...body })
+    expect([answer.status, answer.value.code]).toEqual([422, 'does_not_fit'])
+    expect(await sent()).toEqual([])
+  })
+  test('files go along with it, and belong to it alone', async () => {
+    const talk = secret()
+    const file = await fetch(`${visitors.origin}/x/${ref}/file?question=talk&name=rye.txt&key=${newKey()}`, {
+      method: 'POST',
+      body: 'one kilo',
+    })
+    const { id } = (await file.json()) as { id: string }
+    await say(talk, 'First')
+    expect((await say(talk, '', { files: [id] })).status).toBe(200)
+    expect((await read(talk, 0)).said).toMatchObject([{ text: '', files: ['rye.txt'] }])
+    expect((await sent())[0]!.messages[0]!.files).toMatchObject([{ id, name: 'rye.txt', size: 8 }])
+    expect((await say(secret(), 'Mine, too', { files: [id] })).status).toBe(422)
+  })
+})
+
+describe('when nobody is there', () => {
+  test('those whom the widget names get a mail, and the answer goes by mail to the address that was left', async () => {
+    const talk = secret()
+    expect((await read(talk)).isThere).toBe(false)
+    await say(talk, 'Are you open on Sunday?', { email: 'Tamsin@Post.Example' })
+    expect((await mails()).map(({ to }) => to).sort()).toEqual([
+      'bram@bakery.example',
+      'odette@bakery.example',
+    ])
+    const [submission] = await sent()
+    expect(submission!.sender).toBe('tamsin@post.example')
+    await talks.answerSender(actor, submission!.id, 'From eight.')
+    expect((await mails()).at(-1)).toMatchObject({ to: 'tamsin@post.example' })
+    expect(await words(talk, 0)).toEqual(['Person: From eight.'])
+  })
+  test('an address that is left later is where answers go from then on; the first one stays', async () => {
+    const talk = secret()
+    await say(talk, 'Hello?')
+    await say(talk, 'Write to me', { email: 'a@post.example' })
+    await say(talk, 'Or to me', { email: 'b@post.example' })
+    const [submission] = await sent()
+    expect([submission!.sender, submission!.answers.map(({ value }) => value)]).toEqual([
+      'a@post.example',
+      ['Hello?', 'a@post.example'],
+    ])
+  })
+  test('with somebody at the inbox no mail goes out', async () => {
+    const leave = attendance.attend({
+      agencyId: actor.agencyId,
+      userId: actor.userId,
+      submissionId: undefined,
+    })
+    try {
+      await until(async () => (await read(undefined)).isThere)
+      await say(secret(), 'Hello')
+      expect(await mails()).toEqual([])
+    } finally {
+      leave()
+    }
+    await until(async () => !(await read(undefined)).isThere)
+  })
+  test('whoever has the page open is answered there, and gets no mail', async () => {
+    const talk = secret()
+    await say(talk, 'Hello', { email: 'a@post.example' })
+    const before = (await mails()).length
+    const page = await listen(talk)
+    const [submission] = await sent()
+    await until(async () => (await talks.readTalk(actor, submission!.id)).isVisitor)
+    await talks.answerSender(actor, submission!.id, 'Good morning.')
+    expect((await mails()).length).toBe(before)
+    await read(talk)
+    await talks.mailUnseen(submission!.id, 1)
+    expect((await mails()).length).toBe(before)
+    page.stop()
+    await until(async () => !(await talks.readTalk(actor, submission!.id)).isVisitor)
+    await talks.answerSender(actor, submission!.id, 'Still there?')
+    expect((await mails()).length).toBe(before + 1)
+  })
+})
+
+test('what an open page does not read goes by mail after a while, once', async () => {
+  const talk = secret()
+  await say(talk, 'Hello', { email: 'a@post.example' })
+  const page = await listen(talk)
+  const [submission] = await sent()
+  await until(async () => (await talks.readTalk(actor, submission!.id)).isVisitor)
+  const before = (await mails()).length
+  await talks.answerSender(actor, submission!.id, 'Good morning.')
+  expect((await mails()).length).toBe(before)
+  for (let round = 0; round < 2; round += 1) await talks.mailUnseen(submission!.id, 1)
+  expect((await mails()).slice(before)).toMatchObject([{ to: 'a@post.example' }])
+  expect((await mails()).at(-1)!.text).toContain('Good morning.')
+  page.stop()
+})
+
+describe('what rings', () => {
+  test('an answer rings at the visitor’s page, and their words ring in the inbox', async () => {
+    const talk = secret()
+    await say(talk, 'Hello')
+    const page = await listen(talk)
+    let rings = 0
+    const off = bells.bell().on(bells.inboxTopic(actor.agencyId), () => (rings += 1))
+    await until(() => page.rings() > 0)
+    const [submission] = await sent()
+    const before = page.rings()
+    await talks.answerSender(actor, submission!.id, 'Good morning.')
+    await until(() => page.rings() > before)
+    await until(async () => {
+      await say(talk, 'Again')
+      return rings > 0
+    })
+    off()
+    page.stop()
+  })
+  test('that somebody is writing is seen on the other side, and passes', async () => {
+    const talk = secret()
+    await say(talk, 'Hello')
+    const page = await listen(talk)
+    await until(() => page.rings() > 0)
+    const [submission] = await sent()
+    await talks.typeInTalk(actor, submission!.id)
+    await until(async () => (await read(talk)).isTyping)
+    expect((await talks.readTalk(actor, submission!.id)).isTyping).toBe(false)
+    expect((await post('typing', { talk })).status).toBe(200)
+    await until(async () => (await talks.readTalk(actor, submission!.id)).isTyping)
+    await until(async () => !(await read(talk)).isTyping, 9_000)
+    page.stop()
+  }, 20_000)
+  test('two colleagues on one conversation see each other', async () => {
+    await say(secret(), 'Hello')
+    const [submission] = await sent()
+    const colleague = await makeColleague(actor.agencyId, 'designer')
+    const of = { agencyId: actor.agencyId, submissionId: submission!.id }
+    const leave = [actor, colleague].map(({ userId }) => attendance.attend({ ...of, userId }))
+    await until(async () => (await talks.readTalk(actor, submission!.id)).colleagues.length === 1)
+    leave[1]!()
+    await until(async () => (await talks.readTalk(actor, submission!.id)).colleagues.length === 0)
+    leave[0]!()
+  })
+  test('one address may listen so often and not more', async () => {
+    const pages = await Promise.all(Array.from({ length: 20 }, () => listen(undefined)))
+    const one = await fetch(`${visitors.origin}/x/${ref}/bell`)
+    expect(one.status).toBe(429)
+    pages.forEach((page) => page.stop())
+    await until(async () => {
+      const page = await listen(undefined)
+      page.stop()
+      return page.status === 200
+    })
+  })
+})
+
+test('foreign conversations answer as absent, and viewers only read', async () => {
+  await say(secret(), 'Hello')
+  const { id } = (await sent())[0]!
+  const stranger = await makeActor()
+  for (const work of [talks.readTalk, talks.typeInTalk] as ((by: Actor, of: string) => Promise<unknown>)[])
+    expect(await codeOf(work(stranger, id))).toBe('missing')
+  const viewer = await makeColleague(actor.agencyId, 'viewer')
+  expect(await codeOf(talks.typeInTalk(viewer, id))).toBe('not_allowed')
+  expect(await talks.readTalk(viewer, id)).toEqual({ colleagues: [], isVisitor: false, isTyping: false })
+})
+
+/** Waits until it is so. @throws when it does not become so in time */
+async function until(check: () => boolean | Promise<boolean>, withinMs = 5_000): Promise<void> {
+  const end = Date.now() + withinMs
+  while (!(await check())) {
+    if (Date.now() > end) throw new Error('it did not become so in time')
+    await new Promise((done) => setTimeout(done, 20))
+  }
+}
+
+/** Listens as an open page does. */
+async function listen(talk: string | undefined) {
+  const over = new AbortController()
+  const answer = await fetch(`${visitors.origin}/x/${ref}/bell${talk ? `?talk=${talk}` : ''}`, {
+    signal: over.signal,
+  })
+  let rings = 0
+  const hear = async () => {
+    for await (const piece of answer.body!.pipeThrough(
+      new TextDecoderStream(),
+    ) as unknown as AsyncIterable<string>)
+      rings += piece.split('data: new').length - 1
+  }
+  if (answer.ok) void hear().catch(() => undefined) // ended by ourselves
+  return { status: answer.status, rings: () => rings, stop: () => over.abort() }
+}
