@@ -5,6 +5,7 @@ import { feed } from '../src/kinds/feed/kind'
 import { defaultsOf } from '../src/core/settings/settings'
 import { closeDatabase, db } from '../src/server/db/db'
 import { line, percentile, type Line } from './measure'
+import { signIn } from './signIn'
 
 const size = { clients: 1_000, widgetsEach: 20, sourcesEach: 2, itemsEach: 1_000 } as const
 const visits = 40
@@ -98,13 +99,4 @@ async function fill(): Promise<void> {
       from sources s, generate_series(${from + 1}, ${from + 250}) n where s.label like 'Scale %'`)
   }
   await sequelize.query('analyze')
-}
-
-async function signIn(studio: string): Promise<string> {
-  const answer = await fetch(`${studio}/api/v1/sign-in`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', origin: studio },
-    body: JSON.stringify({ email: 'designer@fernhollow.example', password: 'fernhollow' }),
-  })
-  return answer.headers.get('set-cookie')!.split(';')[0]!
 }

@@ -27,6 +27,7 @@ const inWorld: Readonly<Record<string, (world: World) => Promise<Line[]>>> = {
     const { lines, ref } = await (await import('../../measure/living')).living()
     return [...lines, ...(await (await import('../../measure/delivering')).delivering(urls.delivery, ref))]
   },
+  talking: async ({ urls }) => (await import('../../measure/talking')).talking(urls),
   sorting: async () => (await import('../../measure/sorting')).sorting(),
   refreshing: async () => (await import('../../measure/refreshing')).refreshing(),
   scale: async ({ urls }) => (await import('../../measure/scale')).scale(urls.studio),

@@ -1,31 +1,48 @@
-/** For islands in which something happens by itself. It runs in the visitor's page. */
+/** For islands, and the inbox, in which something happens by itself. It runs in the page. */
 import type { Actions, NamesOf, TakenBy } from './actions'
 import type { Door } from './door'
 
 /** How often it rings where no events get through. */
 const everyMs = 5_000
+/** A browser has few connections to one host: a tab that nobody looks at gives its own back after a while. */
+const hiddenMs = 120_000
 
 /**
  * Rings once it listens, whenever something is new, and every few seconds where server-sent events don't get through.
+ * @param onRing - told what is new: the first word of its topic, or `all`
  * @returns its undo
  */
-export function listen(
-  { address }: Pick<Door, 'address'>,
-  query: Readonly<Record<string, string>>,
-  onRing: () => void,
-): () => void {
+export function listen(url: string, onRing: (what: string) => void): () => void {
+  let events: EventSource | undefined
   let timer: ReturnType<typeof setInterval> | undefined
-  const events = new EventSource(`${address('bell')}?${new URLSearchParams(query)}`)
-  events.onmessage = onRing
-  events.onopen = () => clearInterval(timer)
-  // The browser tries again by itself, except where it was refused. Until it gets through, it is asked.
-  events.onerror = () => {
+  let hiding: ReturnType<typeof setTimeout> | undefined
+  const close = () => {
+    events?.close()
+    events = undefined
     clearInterval(timer)
-    timer = setInterval(onRing, everyMs)
   }
+  const open = () => {
+    clearTimeout(hiding)
+    if (events) return
+    events = new EventSource(url)
+    events.onmessage = ({ data }: MessageEvent<string>) => onRing(data)
+    events.onopen = () => clearInterval(timer)
+    // The browser tries again by itself, except where it was refused. Until it gets through, it is asked.
+    events.onerror = () => {
+      clearInterval(timer)
+      timer = setInterval(() => onRing('all'), everyMs)
+    }
+  }
+  const look = () => {
+    if (!document.hidden) return open()
+    hiding = setTimeout(close, hiddenMs)
+  }
+  document.addEventListener('visibilitychange', look)
+  open()
   return () => {
-    events.close()
-    clearInterval(timer)
+    document.removeEventListener('visibilitychange', look)
+    clearTimeout(hiding)
+    close()
   }
 }
 

@@ -82,6 +82,18 @@ describe('what opens over the page', () => {
       { 'opening.as': 'drawer' },
       [['390 px: 790 px high', '']],
     ],
+    [
+      'a corner that was set too low can be made higher',
+      { 390: 500, 1280: 600 },
+      { 'opening.as': 'corner', 'corner.height': 500 },
+      [['1280 px: 600 px high', 'corner.height']],
+    ],
+    [
+      'in a corner of a phone part of the page stays in sight',
+      { 390: 770, 1280: 600 },
+      { 'opening.as': 'corner', 'corner.height': 680 },
+      [['390 px: 770 px high', '']],
+    ],
   ])('%s', (_name, opens, values, expected) => expect(found(opens, values)).toEqual(expected))
 
   const mendOf = (opens: Record<number, number>, shown: number, more: Record<string, string | number> = {}) =>

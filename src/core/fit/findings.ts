@@ -58,6 +58,21 @@ export function pictureFindings(
   ]
 }
 
+/** Height in px that what opens has for its content, as its stylesheet gives it (`kinds/openings/`). */
+function roomOf(values: Readonly<Record<string, Value>>, viewport: number, height: number): number {
+  const set = (path: string) => Number(values[path] || Infinity)
+  const isPhone = viewport <= 640
+  switch (values['opening.as']) {
+    case 'dialog':
+      return Math.min(set('dialog.height'), height - 32)
+    case 'corner':
+      return isPhone ? height - 88 : Math.min(set('corner.height'), height - 72)
+    default:
+      return height - 64
+  }
+}
+const greatestCornerPx = 900
+
 /** What opens over the page and does not fit on a screen: it scrolls inside, and what is below is easily missed. */
 export function openingFindings(
   opens: Readonly<Record<number, number>> | undefined,
@@ -69,18 +84,23 @@ export function openingFindings(
   const fixed = values['opening.as'] === 'dialog' ? Number(values['dialog.height'] ?? 0) : 0
   const cut = screens.flatMap(({ viewport, height }) => {
     const wanted = opens[viewport] ?? 0
-    const room = values['opening.as'] === 'dialog' ? Math.min(fixed || Infinity, height - 32) : height - 64
+    const room = roomOf(values, viewport, height)
     return wanted > room + 1 ? [{ viewport, wanted, height, room }] : []
   })
   if (cut.length === 0) return []
   const most = Math.max(...cut.map((one) => one.wanted))
   const mayBeHigher = fixed > 0 && cut.some((one) => fixed < Math.min(one.wanted, one.height - 32))
+  const corner = values['opening.as'] === 'corner' ? Number(values['corner.height']) : Infinity
+  const cornerPx = Math.min(greatestCornerPx, Math.ceil(most / 10) * 10)
+  const mayBeTaller = corner < cornerPx && cut.some((one) => one.room === corner)
   const fewer = Math.min(...cut.map(({ wanted, room }) => Math.floor((shown * room) / wanted)))
   const mend = mayBeHigher
     ? { label: 'As high as what is in it', path: 'dialog.height', to: 0 }
-    : 'rules.limit' in values && fewer >= 1
-      ? { label: fewer === 1 ? 'Show one entry' : `Show ${fewer} entries`, path: 'rules.limit', to: fewer }
-      : undefined
+    : mayBeTaller
+      ? { label: `${cornerPx} px high`, path: 'corner.height', to: cornerPx }
+      : 'rules.limit' in values && fewer >= 1
+        ? { label: fewer === 1 ? 'Show one entry' : `Show ${fewer} entries`, path: 'rules.limit', to: fewer }
+        : undefined
   return [
     {
       id: 'opening',

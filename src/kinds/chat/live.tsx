@@ -98,7 +98,7 @@ function Chat({ box, props, door }: Alive) {
       onRing()
     })
   }
-  useEffect(() => listen(door, talk ? { talk } : {}, onRing), [talk])
+  useEffect(() => listen(door.address('bell') + (talk ? `?talk=${talk}` : ''), onRing), [talk])
 
   // ── What is sent ──
   const isSendingRef = useRef(false)

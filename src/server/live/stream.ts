@@ -1,4 +1,7 @@
-/** Server-sent events (https://html.spec.whatwg.org/multipage/server-sent-events.html) that only say that something is new. */
+/**
+ * Server-sent events (https://html.spec.whatwg.org/multipage/server-sent-events.html) that only say where something is new: the first
+ * word of its topic, or `all` where a page looks for the first time.
+ */
 import { bell } from './bell'
 
 const beatMs = 20_000
@@ -17,11 +20,11 @@ export function streamTopics(
   write: (piece: string) => void,
   end: () => void,
 ): () => void {
-  const say = () => write('data: new\n\n')
-  const undo = topics.map((topic) => bell().on(topic, say))
+  const say = (what: string) => write(`data: ${what}\n\n`)
+  const undo = topics.map((topic) => bell().on(topic, () => say(topic.split(' ')[0]!)))
   // Whoever begins to listen looks once, as does whoever comes back after a break.
   write('retry: 2000\n\n')
-  say()
+  say('all')
   const beat = setInterval(() => write(': still here\n\n'), beatMs).unref()
   const late = setTimeout(end, mostMs).unref()
   return () => {

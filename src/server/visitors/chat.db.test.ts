@@ -324,7 +324,7 @@ async function listen(talk: string | undefined) {
     for await (const piece of answer.body!.pipeThrough(
       new TextDecoderStream(),
     ) as unknown as AsyncIterable<string>)
-      rings += piece.split('data: new').length - 1
+      rings += piece.split('data: ').length - 1
   }
   if (answer.ok) void hear().catch(() => undefined) // ended by ourselves
   return { status: answer.status, rings: () => rings, stop: () => over.abort() }

@@ -23,6 +23,21 @@ export const visitorProblems = {
       ar: 'هذا النموذج متوقف حاليًا.',
     },
   },
+  not_from_here: {
+    status: 403,
+    detail: {
+      en: 'This page may not send anything here. Please use the site itself.',
+      de: 'Von dieser Seite aus kann hier nichts gesendet werden. Bitte nutzen Sie die Website selbst.',
+      fr: 'Cette page ne peut rien envoyer ici. Passez par le site lui-même.',
+      es: 'Esta página no puede enviar nada aquí. Use el propio sitio.',
+      it: 'Questa pagina non può inviare nulla qui. Usi il sito stesso.',
+      nl: 'Vanaf deze pagina kan hier niets worden verstuurd. Gebruik de site zelf.',
+      pt: 'Esta página não pode enviar nada para aqui. Use o próprio site.',
+      pl: 'Z tej strony nie można tu nic wysłać. Skorzystaj z właściwej witryny.',
+      cy: 'Ni all y dudalen hon anfon dim yma. Defnyddiwch y wefan ei hun.',
+      ar: 'لا يمكن لهذه الصفحة إرسال شيء هنا. يُرجى استخدام الموقع نفسه.',
+    },
+  },
   does_not_fit: {
     status: 422,
     detail: {

@@ -74,6 +74,40 @@ const mails = () =>
     `select data from pgboss.job where name = 'mail' and data ->> 'fromName' = 'Bäckerei' order by created_on`,
   )
 
+test('of a strict client only its own sites send something; frames and hosted pages are its own', async () => {
+  await s
+    .db()
+    .sequelize.query(
+      `insert into sites (id, client_id, name, url, platform) select gen_random_uuid(), id, 'Own', 'https://own.example/de', 'plain' from clients where id = $1`,
+      { bind: [clientId] },
+    )
+  await s.db().Client.update({ isStrict: true }, { where: { id: clientId } })
+  // Not by fetch, which says by itself where it comes from.
+  const from = (origin?: string) =>
+    new Promise((done) => {
+      const asked = ask(
+        `${visitors.origin}/x/${ref}/join?key=${newKey()}`,
+        { method: 'POST', headers: origin ? { origin } : {} },
+        (answer) => {
+          let text = ''
+          answer.on('data', (piece) => (text += String(piece)))
+          answer.on('end', () => done([answer.statusCode, (JSON.parse(text) as { code?: string }).code]))
+        },
+      )
+      asked.end(JSON.stringify(letter({ body: { email: `${newKey()}@post.example`, consent: 'Ja' } })))
+    })
+  const [no, yes] = [
+    [403, 'not_from_here'],
+    [200, undefined],
+  ]
+  expect(await from()).toEqual(no)
+  expect(await from('https://elsewhere.example')).toEqual(no)
+  expect(await from('https://own.example.evil.example')).toEqual(no)
+  expect(await from('https://own.example')).toEqual(yes)
+  expect(await from(new URL((await import('../env')).env().YIMBLE_DELIVERY_URL).origin)).toEqual(yes)
+  expect(await kept()).toHaveLength(2)
+})
+
 describe('what is sent', () => {
   test('is kept, without what tells about the visitor; who it is from is asked by mail', async () => {
     const before = (await mails()).length

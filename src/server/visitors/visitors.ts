@@ -96,6 +96,7 @@ async function take(
   peer: string,
   { handlers, tell }: Pick<Answers, 'handlers' | 'tell'>,
 ): Promise<unknown> {
+  if (widget.onlyFrom && !isFromThere(request, widget.onlyFrom)) throw new VisitorError('not_from_here')
   // A try again is the same send, and costs no share of a limit; nor does one that comes while the first is under way.
   const send = `${widget.ref}/${name} ${key}`
   const isKnown = () => counted.has(`${send} widget`)
@@ -222,6 +223,10 @@ function fitting(schema: z.ZodType, value: unknown): unknown {
   if (parsed.success) return parsed.data
   throw new VisitorError('does_not_fit', { fields: parsed.error.issues.map(({ path }) => path.join('.')) })
 }
+
+/** Frames and hosted pages come from delivery itself. */
+const isFromThere = ({ headers }: IncomingMessage, sites: readonly string[]): boolean =>
+  [env().YIMBLE_DELIVERY_URL, ...sites].some((one) => new URL(one).origin === headers.origin)
 
 /** Without query and fragment: they may tell about the visitor. */
 const placeOf = (page: string) =>

@@ -33,6 +33,7 @@ export function ClientSettings({
   const [locale, setLocale] = useState(client.locale)
   const [timeZone, setTimeZone] = useState(client.timeZone)
   const [keepDays, setKeepDays] = useState(client.keepDays)
+  const [isStrict, setIsStrict] = useState(client.isStrict)
   const [fault, setFault] = useState<string>()
   const live = widgets.filter((widget) => widget.state === 'live')
 
@@ -40,7 +41,7 @@ export function ClientSettings({
     event.preventDefault()
     setFault(undefined)
     try {
-      await api('PATCH', `/clients/${client.id}`, { name, locale, timeZone, keepDays })
+      await api('PATCH', `/clients/${client.id}`, { name, locale, timeZone, keepDays, isStrict })
       setOpen(undefined)
       router.refresh()
     } catch (error) {
@@ -112,6 +113,20 @@ export function ClientSettings({
               What is older is deleted for good, with its files and conversations. Lists of addresses stay.
             </p>
           )}
+          <label className="flex items-start gap-2">
+            <input
+              type="checkbox"
+              checked={isStrict}
+              onChange={(event) => setIsStrict(event.target.checked)}
+              className="mt-1 size-4"
+            />
+            <span>
+              Only pages of the client’s own sites may send something
+              <span className="block text-[13px] text-faint">
+                Else what comes from elsewhere is kept and marked so in the inbox.
+              </span>
+            </span>
+          </label>
           <div className="flex flex-wrap gap-2">
             <Button type="submit" look="main" busy={busy} disabled={name.trim() === ''}>
               Save

@@ -1,6 +1,7 @@
 'use client'
 /** The submissions of a folder, newest first. */
 import type { SubmissionShape } from '@/core/api/shapes'
+import { Button } from '../parts/Button'
 import { Ago } from '../parts/Local'
 
 export interface InboxListProps {
@@ -9,9 +10,11 @@ export interface InboxListProps {
   readonly chosen: ReadonlySet<string>
   readonly onShow: (id: string) => void
   readonly onToggle: (id: string) => void
+  /** Left out where there are no more. */
+  readonly onMore?: () => void
 }
 
-export const InboxList = ({ submissions, now, chosen, onShow, onToggle }: InboxListProps) => (
+export const InboxList = ({ submissions, now, chosen, onShow, onToggle, onMore }: InboxListProps) => (
   <ul
     aria-label="Submissions"
     className="min-h-0 overflow-y-auto border-hair max-lg:max-h-[40dvh] max-lg:border-b lg:border-r"
@@ -47,6 +50,13 @@ export const InboxList = ({ submissions, now, chosen, onShow, onToggle }: InboxL
         </button>
       </li>
     ))}
+    {onMore && (
+      <li className="p-4">
+        <Button small onClick={onMore}>
+          Show older ones
+        </Button>
+      </li>
+    )}
   </ul>
 )
 

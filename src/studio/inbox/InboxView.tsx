@@ -33,6 +33,9 @@ export interface InboxViewProps {
 }
 
 const everyMs = 5_000
+/** Shown at once, and more of them when asked for; what is older still is found by its words. */
+const step = 200
+const mostShown = 2_000
 
 export function InboxView(props: InboxViewProps) {
   const [queries] = useState(() => new QueryClient())
@@ -50,25 +53,29 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
   const [written, setWritten] = useState('')
   const [at, setAt] = useState(asked?.id)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [most, setMost] = useState(step)
   const words = useDeferredValue(written)
-  const isFirst = folder === 'new' && clientId === '' && words === ''
+  const isFirst = folder === 'new' && clientId === '' && words === '' && most === step
   const { data = first } = useQuery({
-    queryKey: ['inbox', folder, clientId, words],
+    queryKey: ['inbox', 'list', folder, clientId, words, most],
     queryFn: () =>
-      api<InboxShape>('POST', '/inbox', { state: folder, words, ...(clientId ? { clientId } : {}) }),
+      api<InboxShape>('POST', '/inbox', { state: folder, words, most, ...(clientId ? { clientId } : {}) }),
     placeholderData: keepPreviousData,
     refetchInterval: everyMs,
     ...(isFirst ? { initialData: first } : {}),
   })
   const { submissions, counts } = data
-  const listed = submissions.find((one) => one.id === at)
-  // What is looked at stays, also when an answer takes it into another folder.
+  const listed = submissions.find((one) => one.id === at) ?? (at ? undefined : submissions[0])
+  const shownId = at ?? listed?.id
+  // What is looked at is read by itself: at once when something is said, and also when an answer takes it into another folder.
   const { data: held } = useQuery({
-    queryKey: ['inbox', 'one', at],
-    queryFn: () => api<SubmissionShape>('GET', `/submissions/${at}`),
-    enabled: at !== undefined && !listed,
+    queryKey: ['inbox', 'one', shownId],
+    queryFn: () => api<SubmissionShape>('GET', `/submissions/${shownId}`),
+    enabled: shownId !== undefined,
+    refetchInterval: everyMs,
+    ...(listed ? { initialData: listed } : {}),
   })
-  const now = listed ?? (held?.id === at ? held : undefined) ?? submissions[0]
+  const now = held ?? listed ?? submissions[0]
   useLive(now?.id)
   const picked = useMemo(
     () => (chosen.size > 0 ? submissions.filter((one) => chosen.has(one.id)) : now ? [now] : []),
@@ -108,6 +115,7 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
   const goTo = (next: FolderId) => {
     setFolder(next)
     setAt(undefined)
+    setMost(step)
     setChosen(new Set())
   }
   return (
@@ -168,6 +176,9 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
               chosen={chosen}
               onShow={setAt}
               onToggle={toggle}
+              {...(submissions.length >= most && most < mostShown
+                ? { onMore: () => setMost(most + step) }
+                : {})}
             />
             {now && (
               <SubmissionView

@@ -10,6 +10,7 @@ export const client = z.object({
   locale: z.string(),
   timeZone: z.string(),
   keepDays: z.int().nullable().describe('Days for which what visitors send is kept; null for ever'),
+  isStrict: z.boolean().describe('Whether only pages of its own sites may send something'),
   brand,
   widgets: z.int(),
   live: z.int(),

@@ -61,6 +61,7 @@ export const clientsRoutes: readonly Route[] = [
       timeZone: timeZone.optional(),
       locale: locale.optional(),
       archived: z.boolean().optional(),
+      isStrict: z.boolean().optional(),
       keepDays: z.int().min(1).max(36_500).nullable().optional(),
     }),
     response: shapes.client,

@@ -84,6 +84,7 @@ export const visitorsRoutes: readonly Route[] = [
       state: z.enum([...shapes.submissionStates, 'junk', 'all']),
       clientId: z.uuid().optional(),
       words: z.string().max(200).optional(),
+      most: z.int().min(1).max(2_000).optional(),
     }),
     response: shapes.inbox,
     run: (actor, { body }) => inbox.readInbox(actor, body),

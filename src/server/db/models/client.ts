@@ -17,6 +17,8 @@ export class Client extends Model<InferAttributes<Client>, InferCreationAttribut
   declare brand: unknown
   /** Days for which what visitors send is kept; null for ever. */
   declare keepDays: CreationOptional<number | null>
+  /** Whether only pages of its own sites may send something. */
+  declare isStrict: CreationOptional<boolean>
   /** Out of the overview; its widgets stay as they are. */
   declare archivedAt: CreationOptional<Date | null>
 }
@@ -31,6 +33,7 @@ export const initClient = (sequelize: Sequelize): typeof Client =>
       timeZone: { type: DataTypes.TEXT, allowNull: false },
       brand: { type: DataTypes.JSONB, allowNull: false },
       keepDays: DataTypes.INTEGER,
+      isStrict: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
       archivedAt: DataTypes.DATE,
     },
     { sequelize, tableName: 'clients', modelName: 'Client', underscored: true, timestamps: false },

@@ -11,7 +11,7 @@ import { clientRow, parseBrand } from './clientRow'
 
 export async function listClients(actor: Actor, id?: string): Promise<ClientShape[]> {
   const rows = await db().sequelize.query<Omit<ClientShape, 'brand'> & { brand: unknown }>(
-    `select c.id, c.name, c.locale, c.time_zone as "timeZone", c.keep_days as "keepDays", c.brand, c.archived_at is not null as archived, coalesce(w.widgets, 0) as widgets, coalesce(w.live, 0) as live, coalesce(s.sources, 0) as sources, coalesce(s.failing, 0) as failing
+    `select c.id, c.name, c.locale, c.time_zone as "timeZone", c.keep_days as "keepDays", c.is_strict as "isStrict", c.brand, c.archived_at is not null as archived, coalesce(w.widgets, 0) as widgets, coalesce(w.live, 0) as live, coalesce(s.sources, 0) as sources, coalesce(s.failing, 0) as failing
      from clients c
      left join (select client_id, count(*)::int as widgets, (count(*) filter (where live_release_id is not null and not switched_off))::int as live from widgets where agency_id = $1 and deleted_at is null ${id ? 'and client_id = $2' : ''} group by 1) w on w.client_id = c.id
      left join (select client_id, count(*)::int as sources, (count(*) filter (where failures > 0))::int as failing from sources where agency_id = $1 ${id ? 'and client_id = $2' : ''} group by 1) s on s.client_id = c.id
@@ -45,6 +45,7 @@ export async function changeClient(
     locale?: string
     archived?: boolean
     keepDays?: number | null
+    isStrict?: boolean
   },
 ): Promise<ClientShape> {
   demand(actor, 'designer')

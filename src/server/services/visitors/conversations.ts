@@ -171,5 +171,5 @@ export const takeReply = ({ token, mailId, text }: Reply): Promise<void> =>
     if (n === undefined) return
     await row.update({ state: 'open', changedAt: new Date() }, { transaction })
     await ring(inboxTopic(row.agencyId), transaction)
-    if (row.talk) await ring(talkTopic(row.id), transaction)
+    await ring(talkTopic(row.id), transaction)
   })

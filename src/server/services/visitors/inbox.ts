@@ -14,9 +14,11 @@ export interface InboxQuery {
   readonly clientId?: string
   /** Anywhere in what was sent. */
   readonly words?: string
+  /** So many of the newest. */
+  readonly most?: number
 }
 
-const most = 200
+const usual = 200
 /** Rows of an export. */
 const mostExported = 10_000
 
@@ -40,7 +42,7 @@ export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxS
     { bind: [actor.agencyId, query.clientId ?? null], type: QueryTypes.SELECT },
   )
   return {
-    submissions: await matching(actor, query, most),
+    submissions: await matching(actor, query, query.most ?? usual),
     counts: Object.fromEntries(counts.map(({ state, count }) => [state, count])),
   }
 }
