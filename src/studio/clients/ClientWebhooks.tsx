@@ -96,9 +96,11 @@ export function ClientWebhooks({ clientId, webhooks }: ClientWebhooksProps) {
 }
 
 const inWords = ({ done, waiting, failed }: WebhookShape) =>
-  [`${done} taken`, waiting > 0 ? `${waiting} waiting` : '', failed > 0 ? `${failed} given up` : '']
-    .filter(Boolean)
-    .join(', ')
+  done + waiting + failed === 0
+    ? 'Nothing to tell yet'
+    : [`${done} taken`, waiting > 0 ? `${waiting} waiting` : '', failed > 0 ? `${failed} given up` : '']
+        .filter(Boolean)
+        .join(', ')
 
 const states = { waiting: 'is tried again', done: 'taken', failed: 'given up' } as const
 

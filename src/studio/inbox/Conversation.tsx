@@ -1,7 +1,7 @@
 'use client'
 /** What followed on a submission, and the place to write on: an answer, or a note for colleagues. */
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useId, useRef, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { SubmissionShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
@@ -24,7 +24,16 @@ interface ConversationProps {
 
 export function Conversation({ submission, onAnswer }: ConversationProps) {
   const mayEdit = useMayEdit()
-  const { messages } = submission
+  const { messages, isTalk, id } = submission
+  const endRef = useRef<HTMLDivElement>(null)
+  const countRef = useRef({ id, count: messages.length })
+  // What is said while one looks on comes into view.
+  useEffect(() => {
+    const before = countRef.current
+    countRef.current = { id, count: messages.length }
+    if (isTalk && before.id === id && messages.length > before.count)
+      endRef.current?.scrollIntoView({ block: 'end' })
+  }, [id, isTalk, messages.length])
   return (
     <section aria-label="Conversation" className="mt-6 max-w-[44em]">
       {messages.length > 0 && (
@@ -44,8 +53,9 @@ export function Conversation({ submission, onAnswer }: ConversationProps) {
           ))}
         </ol>
       )}
-      {submission.isTalk && <TalkNow submission={submission} />}
+      {isTalk && <TalkNow submission={submission} />}
       {mayEdit && <Composer key={submission.id} submission={submission} onAnswer={onAnswer} />}
+      <div ref={endRef} />
     </section>
   )
 }

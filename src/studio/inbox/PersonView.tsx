@@ -18,6 +18,14 @@ import { titleOf } from './InboxList'
 
 const many = (count: number, one: string) => `${count} ${count === 1 ? one : `${one}s`}`
 
+const inWords = ({ submissions, subscriptions }: PersonShape) =>
+  [
+    submissions.length > 0 ? many(submissions.length, 'submission') : '',
+    subscriptions.length > 0 ? `${many(subscriptions.length, 'place')} on lists` : '',
+  ]
+    .filter(Boolean)
+    .join(' and ')
+
 export function PersonView() {
   const [email, setEmail] = useState('')
   const [person, setPerson] = useState<PersonShape>()
@@ -74,7 +82,7 @@ export function PersonView() {
             <p>
               {person.submissions.length + person.subscriptions.length === 0
                 ? `Nothing is kept of ${person.email}.`
-                : `${many(person.submissions.length, 'submission')} and ${many(person.subscriptions.length, 'place')} on lists of ${person.email}.`}
+                : `Of ${person.email} there is ${inWords(person)}.`}
             </p>
             <ul className="divide-y divide-hair border-y border-hair empty:hidden">
               {person.submissions.map((one) => (
