@@ -52,20 +52,20 @@ async function liveWidget(clientId: string) {
 }
 
 const secret = () => newKey()
-async function post(name: string, body: object, key = newKey()) {
+async function post(name: string, body: object, key = newKey(), ageMs = 5_000) {
   const answer = await fetch(`${visitors.origin}/x/${ref}/${name}?key=${key}`, {
     method: 'POST',
     body: JSON.stringify({
       body,
       page: 'https://bakery.example/',
-      ticket: tickets.newTicket(ref, Date.now() - 5_000),
+      ticket: tickets.newTicket(ref, Date.now() - ageMs),
       trap: '',
     }),
   })
   return { status: answer.status, value: (await answer.json()) as Record<string, unknown> }
 }
-const say = (talk: string, text: string, more: object = {}, key?: string) =>
-  post('say', { talk, text, files: [], ...more }, key)
+const say = (talk: string, text: string, more: object = {}, key?: string, ageMs?: number) =>
+  post('say', { talk, text, files: [], ...more }, key, ageMs)
 interface Read {
   readonly isThere: boolean
   readonly isTyping: boolean
@@ -126,6 +126,22 @@ describe('what is said', () => {
     const { said } = await read(talk)
     expect(said.map(({ n }) => n)).toEqual(all.map((_one, at) => at))
     expect(new Set(said.map(({ text }) => text))).toEqual(new Set(all))
+  })
+  test('a first word that came fast is no junk once more follows; what was marked by hand stays so', async () => {
+    const [quick, marked] = [secret(), secret()]
+    for (const talk of [quick, marked]) await say(talk, 'Pressed at once', {}, undefined, 0)
+    const junk = async () =>
+      (await inbox.readInbox(actor, { state: 'junk' })).submissions.map(({ junk: why }) => why)
+    expect(await junk()).toEqual([tickets.tooFast, tickets.tooFast])
+    await say(quick, 'And on', {}, undefined, 0)
+    expect(await junk()).toHaveLength(2)
+    await say(quick, 'And on')
+    expect(await junk()).toHaveLength(1)
+    const [first] = (await inbox.readInbox(actor, { state: 'junk' })).submissions
+    await inbox.sortSubmissions(actor, [first!.id], { isJunk: false })
+    await inbox.sortSubmissions(actor, [first!.id], { isJunk: true })
+    await say(marked, 'And on')
+    expect(await junk()).toEqual(['Marked as junk by hand.'])
   })
   test('nobody reads a talk without its secret, nor with it at another widget', async () => {
     const talk = secret()

@@ -12,6 +12,7 @@ import { tellOfSubmission } from '../services/visitors/telling'
 import { answering, type Told, type WidgetFacts } from './answers'
 import { waitingFiles } from './files'
 import { hashOfTalk } from './keeping'
+import { tooFast } from './tickets'
 
 const talkOf = async (widget: WidgetFacts, secret: string | undefined): Promise<string | undefined> => {
   if (!secret) return undefined
@@ -43,13 +44,22 @@ const saidIn = (submissionId: string, after: number): Promise<Line[]> =>
     { bind: [submissionId, after], type: QueryTypes.SELECT },
   )
 
-/** It is open again; an address that is left later is where answers go from then on. */
-const goOn = (id: string, email: string | undefined, told: Told | undefined, transaction: Transaction) =>
+/**
+ * It is open again; an address that is left later is where answers go from then on. @param isClear - nothing is suspicious about what
+ * follows, so that a first word that only came fast is no junk any more
+ */
+const goOn = (
+  id: string,
+  email: string | undefined,
+  told: Told | undefined,
+  isClear: boolean,
+  transaction: Transaction,
+) =>
   db().sequelize.query(
-    `update submissions set changed_at = now(), state = case when state in ('waiting', 'done') then 'open' else state end,
+    `update submissions set changed_at = now(), junk = case when $4 and junk = $5 then null else junk end, state = case when state in ('waiting', 'done') then 'open' else state end,
        sender = coalesce(sender, $2), told = case when sender is null and $2 is not null then told || $3::jsonb else told end
      where id = $1`,
-    { bind: [id, email ?? null, JSON.stringify(told ? [told] : [])], transaction },
+    { bind: [id, email ?? null, JSON.stringify(told ? [told] : []), isClear, tooFast], transaction },
   )
 
 const addressIn = (email: string, locale: string): Told => ({
@@ -83,6 +93,7 @@ export const chatAnswers = answering(chatActions)(
           submissionId,
           address,
           address ? addressIn(address, widget.locale) : undefined,
+          suspicion === undefined,
           transaction,
         )
       else if (!suspicion && !(await isAnybodyThere(widget.agencyId)))

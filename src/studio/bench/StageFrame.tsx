@@ -1,6 +1,6 @@
 'use client'
 /** One frame of the stage: the client's page at one viewport width, scaled to the room it has. */
-import { useEffect, useRef } from 'react'
+import { useEffect, useLayoutEffect, useRef } from 'react'
 import { helloSchema, type StageStart } from '@/core/stage/messages'
 
 export interface StageFrameProps {
@@ -21,9 +21,10 @@ export function StageFrame({ name, title, src, start, viewport, box, height, onP
   const frame = useRef<HTMLIFrameElement>(null)
   const nonce = useRef('')
   const { ref } = start
-  // Where it stands is told at the beginning; later moves go by the port and load nothing.
+  // Where it stands is told at the beginning; later moves go by the port and load nothing. With the commit and not after the next paint:
+  // a frame that greets in between has no port yet, so that the move would not reach it either way.
   const anchor = useRef(start.anchor)
-  useEffect(() => {
+  useLayoutEffect(() => {
     anchor.current = start.anchor
   }, [start.anchor])
 

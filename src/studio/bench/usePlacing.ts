@@ -1,6 +1,6 @@
 'use client'
 /** Where the widget stands: the page, the block, and choosing another one by pointing at the stage. */
-import { useCallback, useState } from 'react'
+import { useCallback, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { PageShape, SiteShape, WidgetShape } from '@/core/api/shapes'
 import type { Anchor, Position } from '@/core/stage/anchor'
@@ -39,19 +39,20 @@ export function usePlacing(
   const page = sites.flatMap((site) => site.pages).find((one) => one.id === chosen.pageId)
   const anchor = placeOf(chosen, page)
 
+  const savedRef = useRef<Promise<void>>(Promise.resolve())
   const put = useCallback(
     (next: Anchor | null, pageId: string | null = chosen.pageId) => {
       const before = chosen
       setChosen({ pageId, anchor: next })
       if (next && pageId === before.pageId) order({ anchor: next })
-      api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { pageId, anchor: next }).then(
-        took,
-        (error: unknown) => {
+      // One after the other: of two on their way at once the earlier one could be kept last.
+      savedRef.current = savedRef.current
+        .then(() => api<WidgetShape>('PATCH', `/widgets/${widget.id}`, { pageId, anchor: next }))
+        .then(took, (error: unknown) => {
           setChosen(before)
           if (before.anchor) order({ anchor: before.anchor })
           toast.error(sentenceOf(error))
-        },
-      )
+        })
     },
     [chosen, order, took, widget.id],
   )

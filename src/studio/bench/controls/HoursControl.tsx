@@ -42,7 +42,6 @@ export function HoursControl({ id, field, leaf, describedBy, onChange }: Control
               <button
                 key={code}
                 type="button"
-                aria-label={names[day]}
                 aria-pressed={days.includes(day)}
                 onClick={() => {
                   const next = days.includes(day) ? days.filter((one) => one !== day) : [...days, day]
@@ -50,7 +49,8 @@ export function HoursControl({ id, field, leaf, describedBy, onChange }: Control
                 }}
                 className="h-7 min-w-8 rounded border border-edge text-[12px] text-faint aria-pressed:border-spruce aria-pressed:bg-spruce-wash aria-pressed:text-ink"
               >
-                {code}
+                <span aria-hidden>{code}</span>
+                <span className="sr-only">{names[day]}</span>
               </button>
             ))}
           </div>
