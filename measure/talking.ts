@@ -99,7 +99,7 @@ export async function talking({ studio, delivery }: { studio: string; delivery: 
   const widget = await api<{ id: string; ref: string }>('POST', `/clients/${clients[0]!.id}/widgets`, facts)
   await api('POST', `/widgets/${widget.id}/releases`, undefined, 0)
   const x = `${delivery}/x/${widget.ref}`
-  const ticket = await ask<string>(`${x}/ticket`, {})
+  const ticket = await ask<string>(`${x}/ticket`, { from: addressOf(0) })
   await wait(1_600)
 
   const times: { toDesk: number[]; toVisitor: number[] } = { toDesk: [], toVisitor: [] }
