@@ -22,7 +22,7 @@ const linesEm = (words: string, widthPx: number, look: Look, of: { size: number;
       of.line
     : 0
 
-/** Of words that stand side by side as long as there is room, in em of the body. */
+/** Height in em of the body of words that stand side by side and wrap where there is no more room. */
 function flowEm(
   all: readonly string[],
   widthPx: number,

@@ -1,4 +1,4 @@
-/** How the conversation looks: set like a play, who and when in the margin, the visitor's words in italics. */
+/** Sets the conversation like a play: the margin says who and when, and the visitor's words stand in italics. */
 import { readableOn } from '../../core/design/contrast'
 import { small, text, titleWeight, type, type Look } from '../sizes'
 import { sizes } from './heights'

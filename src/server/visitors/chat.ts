@@ -1,4 +1,4 @@
-/** The conversation from the visitor's side: what was said, what they say, and whether somebody is there. */
+/** Answers the visitor's side of a conversation: it reads what was said, keeps what they say, and tells whether somebody is there. */
 import { QueryTypes, type Transaction } from 'sequelize'
 import { say } from '@/core/locale/phrase'
 import * as z from 'zod'
@@ -31,7 +31,7 @@ interface Line {
   readonly at: Date
 }
 
-/** What began it counts as the first; notes among colleagues are left out. */
+/** The submission is the first line, and its messages follow. Notes among colleagues are left out. */
 const saidIn = (submissionId: string, after: number): Promise<Line[]> =>
   db().sequelize.query<Line>(
     `select 0 as n, null as who, body->>'text' as text, sent_at as at,

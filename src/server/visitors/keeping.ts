@@ -20,7 +20,7 @@ interface Kept {
   readonly answer: unknown
 }
 
-/** What goes on with a talk is a message of it, and is answered by its place there. */
+/** Looks among the talks' messages, too: a message is answered with its number. */
 export async function keptBefore(widgetId: string, key: string): Promise<Kept | undefined> {
   const [row] = await db().sequelize.query<Kept>(
     `select hash, answer from submissions where widget_id = $1 and key = $2
@@ -31,7 +31,7 @@ export async function keptBefore(widgetId: string, key: string): Promise<Kept | 
   return row
 }
 
-/** What a tab holds proves that a talk is its own; who reads the table can prove nothing. */
+/** Only the tab holds the secret. The table holds its hash, so that whoever reads the table cannot open a talk. */
 export const hashOfTalk = (secret: string): string => createHash('sha256').update(secret).digest('base64url')
 
 interface Sent {

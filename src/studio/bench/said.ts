@@ -11,7 +11,7 @@ const headings: Readonly<Record<Exclude<Step, 'gather'>, string>> = {
   ship: 'Publish',
 }
 
-/** What is gathered is said by the kind: sources, or a list. One that takes nothing is told what it is to say. */
+/** The first role of the kind's intake names the Gather step. A kind without an intake is only set up there. */
 export const headingOf = (step: Step, { intake }: Kind): string =>
   step === 'gather' ? (Object.values(intake)[0]?.label ?? 'Set up') : headings[step]
 

@@ -1,5 +1,5 @@
 'use client'
-/** What followed on a submission, and the place to write on: an answer, or a note for colleagues. */
+/** Shows what followed on a submission, and takes an answer or a note for colleagues. */
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useId, useRef, useState } from 'react'
 import { toast } from 'sonner'

@@ -67,7 +67,7 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
   const { submissions, counts } = data
   const listed = submissions.find((one) => one.id === at) ?? (at ? undefined : submissions[0])
   const shownId = at ?? listed?.id
-  // What is looked at is read by itself: at once when something is said, and also when an answer takes it into another folder.
+  // The one that is looked at is read by itself, so that it is new at once and stays when an answer moves it to another folder.
   const { data: held } = useQuery({
     queryKey: ['inbox', 'one', shownId],
     queryFn: () => api<SubmissionShape>('GET', `/submissions/${shownId}`),

@@ -1,5 +1,5 @@
 'use client'
-/** What is kept of a person, by their address: to look at, to hand over as a file, to delete. */
+/** Finds what is kept of a person by their address, hands it over as a file, and deletes it. */
 import Link from 'next/link'
 import { useState, type FormEvent } from 'react'
 import { toast } from 'sonner'

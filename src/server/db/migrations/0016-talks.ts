@@ -1,7 +1,7 @@
 /**
- * Conversations that are written from both sides at once. A talk is a submission; what follows is its messages, numbered from 1 in
- * the order in which they were kept. `talk` is a hash of the secret that the visitor's tab holds, `seen` the last number that it has read. A message carries the key under which it
- * was sent, so that a repeated one is there once. `attendance` tells who has an inbox or a talk open.
+ * Conversations that both sides write at once. A talk is a submission; its messages are numbered from 1 in the order in which they were
+ * kept. `talk` is a hash of the secret that the visitor's tab holds, `seen` the last number that the tab has read. A message carries the
+ * key under which it was sent, so that a repeated one is there once. `attendance` tells who has an inbox or a talk open.
  */
 import type { QueryInterface } from 'sequelize'
 

@@ -1,4 +1,4 @@
-/** What follows on a submission: answers in the page or by mail, what comes back, notes, and who has it in hand. */
+/** Answers a submission, in the page or by mail, takes what comes back, keeps notes, and says who has it in hand. */
 import { randomBytes, randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { SubmissionShape, TalkShape } from '@/core/api/shapes'
@@ -27,8 +27,8 @@ const lockedRow = async (actor: Actor, id: string, transaction: Transaction): Pr
 const unseenS = 60
 
 /**
- * Answers whoever sent it, who is waited for from then on: in their open page where it is a talk, and by mail where they left an
- * address and have no page open, or do not read it there.
+ * Answers whoever sent it, and waits for them from then on. A talk is answered in their open page. A mail goes out when they left an
+ * address and have no page open, or do not read the answer there.
  * @throws ProblemError `no_sender` when there is no way to them
  */
 export async function answerSender(actor: Actor, id: string, text: string): Promise<SubmissionShape> {
