@@ -3,7 +3,7 @@ import { forActor } from '@/app/signedIn'
 import { attend } from '@/server/live/attendance'
 import { inboxTopic, talkTopic } from '@/server/live/bell'
 import { streamHeaders, streamTopics } from '@/server/live/stream'
-import { getSubmission } from '@/server/services/visitors/inbox'
+import { demandSubmission } from '@/server/services/visitors/inbox'
 
 const inside = z.uuid().optional()
 
@@ -11,7 +11,7 @@ const inside = z.uuid().optional()
 export async function GET(request: Request) {
   const at = inside.safeParse(new URL(request.url).searchParams.get('at') ?? undefined).data
   const loaded = await forActor(async (actor) => {
-    if (at) await getSubmission(actor, at)
+    if (at) await demandSubmission(actor, at)
     return actor
   })
   if (!loaded.ok) return new Response(loaded.problem.detail, { status: loaded.problem.status })

@@ -13,7 +13,7 @@ import { bell, inboxTopic, ring, ringTyping, talkTopic } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
 import { demand, found, type Actor } from '../access/actor'
 import { answerWords } from './answerWords'
-import { getSubmission } from './inbox'
+import { demandSubmission, getSubmission } from './inbox'
 import { addMessage } from './messages'
 import { subjectOf, toldInWords } from './toldWords'
 
@@ -139,14 +139,14 @@ export async function assign(actor: Actor, id: string, userId: string | null): P
 
 /** Who has a talk open, and whether its visitor is writing. @throws ProblemError `missing` */
 export async function readTalk(actor: Actor, id: string): Promise<TalkShape> {
-  await getSubmission(actor, id)
+  await demandSubmission(actor, id)
   return { ...(await attendingTalk(id, actor.userId)), isTyping: bell().isTyping(talkTopic(id), 'visitor') }
 }
 
 /** Tells the visitor that somebody is writing. */
 export async function typeInTalk(actor: Actor, id: string): Promise<void> {
   demand(actor, 'designer')
-  await getSubmission(actor, id)
+  await demandSubmission(actor, id)
   await ringTyping(talkTopic(id), 'agency')
 }
 

@@ -75,6 +75,11 @@ export async function getSubmission(actor: Actor, id: string): Promise<Submissio
   return shapeOf(found(row ?? null, 'submission'))
 }
 
+/** Whether it is the agency's, without reading all of it. @throws ProblemError `missing` */
+export async function demandSubmission({ agencyId }: Actor, id: string): Promise<void> {
+  found(await db().Submission.findOne({ where: { id, agencyId }, attributes: ['id'] }), 'submission')
+}
+
 /**
  * Sorts several. What is no junk after all is carried out as if it had just come.
  * @throws ProblemError `missing` when one of them is not the agency's; then none is changed
