@@ -1,11 +1,12 @@
 /** Guards what is shipped into clients' pages: its weight, and that nothing of schemas, rules or kinds got in. */
 import { mkdtempSync, rmSync } from 'node:fs'
+import { readdir } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { kinds } from '../kinds/all'
-import { buildEmbed } from './buildEmbed'
+import { buildEmbed, laterOf, neededBy } from './buildEmbed'
 
 const folder = mkdtempSync(path.join(tmpdir(), 'yimble-embed-'))
 let files: Map<string, Uint8Array>
@@ -16,23 +17,31 @@ afterAll(() => rmSync(folder, { recursive: true }))
 
 const kB = (bytes: Uint8Array) => brotliCompressSync(bytes).length / 1024
 
-test('the script weighs at most 3.5 kB, and no behaviour over 1.5 kB', () => {
+test('the script weighs at most 3.5 kB, and no behaviour over 1.5 kB', async () => {
   expect(kB(files.get('embed.js')!)).toBeLessThanOrEqual(3.5)
-  const chunks = [...files].filter(([name]) => name.startsWith('c/'))
-  expect(chunks.length).toBeGreaterThan(3)
-  const behaviours = chunks.filter(([name]) => !isOfIslands(name))
-  for (const [name, bytes] of behaviours) expect([name, kB(bytes) <= 1.5]).toEqual([name, true])
+  const behaviours = (await readdir('src/embed/behaviours'))
+    .filter((file) => !file.includes('.test.'))
+    .map((file) => file.replace('.ts', ''))
+  const chunks = [...files].filter(([name]) => behaviours.some((one) => name.startsWith(`c/${one}-`)))
+  expect(chunks).toHaveLength(behaviours.length)
+  for (const [name, bytes] of chunks) expect([name, kB(bytes) <= 1.5]).toEqual([name, true])
 })
+
 const islands = kinds.filter((kind) => kind.island).map(({ id }) => id)
-const isOfIslands = (name: string) =>
-  name.startsWith('c/shared-') || islands.some((id) => name.startsWith(`c/${id}-`))
+const chunkOf = (name: string) => [...files.keys()].find((file) => file.startsWith(`c/${name}-`))!
+const weightOf = (names: Iterable<string>) => [...names].reduce((sum, name) => sum + kB(files.get(name)!), 0)
 
 test.each(islands)('the island %s weighs at most 12 kB with all that it needs', (id) => {
-  const needed = [...files].filter(([name]) =>
-    [`c/${id}-`, 'c/islands-', 'c/door-', 'c/shared-'].some((start) => name.startsWith(start)),
-  )
+  const needed = [...neededBy(files, chunkOf(id)), chunkOf('islands'), chunkOf('door')]
   expect(needed.length).toBeGreaterThanOrEqual(4)
-  expect(needed.reduce((sum, [, bytes]) => sum + kB(bytes), 0)).toBeLessThanOrEqual(12)
+  expect(weightOf(needed)).toBeLessThanOrEqual(12)
+})
+test.each(islands)('what the island %s imports later is there, and weighs at most 4 kB each', (id) => {
+  const atOnce = neededBy(files, chunkOf(id))
+  for (const later of laterOf(files, chunkOf(id))) {
+    expect([...files.keys()]).toContain(later)
+    expect(weightOf([...neededBy(files, later)].filter((name) => !atOnce.has(name)))).toBeLessThanOrEqual(4)
+  }
 })
 test('no schema in what is shipped for islands, and Preact once', () => {
   const texts = [...files]

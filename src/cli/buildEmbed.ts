@@ -18,23 +18,25 @@ const common = {
 } as const
 
 /**
- * Programs of the kinds that are alive in the page. They share Preact, which has a chunk of its own.
- * @returns each with its kind's id, and what they share without one
+ * Programs of the kinds that are alive in the page. They share Preact, which has a chunk of its own. What a program imports
+ * only when a visitor asks for it has a chunk of its own, too.
+ * @returns each with its kind's id; what they share, and what they import later, without one
  */
 async function islands(folder: string): Promise<(readonly [string | undefined, string, Uint8Array])[]> {
+  const preact = path.join(embed, 'preact.ts')
   const alive = kinds.filter((kind) => kind.island)
   const sources = Object.fromEntries(
     alive.map(({ id }) => [id, path.resolve(embed, `../kinds/${id}/live.tsx`)] as const),
   )
   const { outputFiles, metafile } = await build({
     ...common,
-    entryPoints: { ...sources, preact: path.join(embed, 'preact.ts') },
+    entryPoints: { ...sources, preact },
     format: 'esm',
     splitting: true,
     metafile: true,
     outdir: folder,
     entryNames: 'c/[name]-[hash]',
-    chunkNames: 'c/shared-[hash]',
+    chunkNames: 'c/[name]-[hash]',
     jsx: 'automatic',
     jsxImportSource: 'preact',
   })
@@ -50,7 +52,7 @@ async function islands(folder: string): Promise<(readonly [string | undefined, s
       const name = Object.keys(sources).find((one) => sources[one] === entry)
       return [name, path.relative(folder, file), contents, entry] as const
     })
-    .filter(([name, , , entry]) => name !== undefined || entry === undefined) // that of Preact alone is asked for by nobody
+    .filter(([, , , entry]) => entry !== preact) // the entry alone is asked for by nobody
     .map(([name, file, contents]) => [name, file, contents] as const)
 }
 
@@ -103,3 +105,20 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
   }
   return files
 }
+
+/**
+ * A chunk with all that browsers load for it at once, as its code says it.
+ * @param files - as `buildEmbed` returns them @param name - its path, such as `c/chat-ABC.js`
+ */
+export function neededBy(files: ReadonlyMap<string, Uint8Array>, name: string): ReadonlySet<string> {
+  const needed = new Set([name])
+  for (const one of needed)
+    for (const file of importsIn(files, one, /(?:from|import)"\.\/([^"]+)"/g)) needed.add(file)
+  return needed
+}
+/** Chunks that it loads once a visitor asks for what they do. */
+export const laterOf = (files: ReadonlyMap<string, Uint8Array>, name: string): readonly string[] =>
+  importsIn(files, name, /import\("\.\/([^"]+)"\)/g)
+
+const importsIn = (files: ReadonlyMap<string, Uint8Array>, name: string, pattern: RegExp) =>
+  [...new TextDecoder().decode(files.get(name)).matchAll(pattern)].map(([, file]) => `c/${file!}`)

@@ -2,6 +2,12 @@
 export const fileKinds = ['picture', 'document', 'sound', 'video'] as const
 export type FileKind = (typeof fileKinds)[number]
 
+/** Whether visitors are offered to take a picture of what they see. */
+export const showsScreen = (question: {
+  readonly kinds: readonly FileKind[]
+  readonly fromScreen: boolean
+}): boolean => question.fromScreen && question.kinds.includes('picture')
+
 const documents = new Set([
   'application/pdf',
   'text/plain',

@@ -56,6 +56,8 @@ export const entrySchema = z.discriminatedUnion('type', [
     atMost: z.int().min(1).max(10).default(3),
     mostMb: z.int().min(1).max(20).default(10),
     kinds: z.array(z.enum(fileKinds)).min(1).default(['picture', 'document']),
+    /** Visitors may take a picture of what they see, and mark it. */
+    fromScreen: z.boolean().default(true),
   }),
   /** Its label is the sentence that is agreed to. */
   question('consent', {}),

@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 /** The field for files. It lists what has arrived and what is on its way, and lets visitors add more. */
 import type { VNode } from 'preact'
-import { acceptFor, type GivenFile } from '../../core/forms/files'
+import { acceptFor, showsScreen, type GivenFile } from '../../core/forms/files'
 import type { Question } from '../../core/forms/form'
 import { inNumbers } from '../nOfM'
 import type { Said } from './form'
@@ -22,6 +22,8 @@ export interface FileActs {
   add(question: string, files: readonly File[]): void
   remove(question: string, id: string): void
   tryAgain(key: string): void
+  /** Takes a picture of what they see, for them to mark; undefined where the browser has no way to. */
+  readonly see: ((question: string) => void) | undefined
   /** Such as `1.2 MB`. */
   sizeOf(file: GivenFile): string
 }
@@ -66,24 +68,39 @@ export function Files({ question, id, marks, said, given, coming, acts }: FilesP
         </p>
       ))}
       <p part="add">
-        <label hidden={isFull}>
-          <input
-            class="unseen"
-            type="file"
-            id={id}
-            {...marks}
-            multiple={question.atMost > 1}
-            accept={acceptFor(question.kinds)}
-            onChange={({ currentTarget }) => {
-              acts?.add(question.id, [...(currentTarget.files ?? [])])
-              currentTarget.value = ''
-            }}
-          />
-          <svg viewBox="0 0 20 20" aria-hidden="true">
-            <path d="M10 4v12M4 10h12" />
-          </svg>
-          {said.addFiles}
-        </label>
+        <span class="ways">
+          <label hidden={isFull}>
+            <input
+              class="unseen"
+              type="file"
+              id={id}
+              {...marks}
+              multiple={question.atMost > 1}
+              accept={acceptFor(question.kinds)}
+              onChange={({ currentTarget }) => {
+                acts?.add(question.id, [...(currentTarget.files ?? [])])
+                currentTarget.value = ''
+              }}
+            />
+            <svg viewBox="0 0 20 20" aria-hidden="true">
+              <path d="M10 4v12M4 10h12" />
+            </svg>
+            {said.addFiles}
+          </label>
+          {showsScreen(question) && (
+            <button
+              part="see"
+              type="button"
+              hidden={isFull || (acts && !acts.see)}
+              onClick={() => acts?.see?.(question.id)}
+            >
+              <svg viewBox="0 0 20 20" aria-hidden="true">
+                <path d="M3 7V3h4M13 3h4v4M17 13v4h-4M7 17H3v-4" />
+              </svg>
+              {said.showSee}
+            </button>
+          )}
+        </span>
         <span>{inNumbers(said.fileLimits, question.atMost, question.mostMb)}</span>
       </p>
     </div>

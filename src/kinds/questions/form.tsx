@@ -44,6 +44,7 @@ export interface Said {
   readonly remove: string
   readonly fileComing: string
   readonly tryAgain: string
+  readonly showSee: string
 }
 
 export interface QuestionsState {

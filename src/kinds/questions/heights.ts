@@ -1,5 +1,6 @@
 /** How high a form is at a width: what its first step takes before anything is answered. */
 import { isAsked } from '../../core/forms/answers'
+import { showsScreen } from '../../core/forms/files'
 import type { Entry, Question } from '../../core/forms/form'
 import { counted, linesOf, type Counted } from '../letters'
 import { faceOf, small, smallEm, stackEm, text, title, type Look } from '../sizes'
@@ -56,7 +57,7 @@ function fieldEm(question: Question, widthEm: number, look: Look): number {
         0,
       )
     case 'file':
-      return sizes.add + (widthEm < filesEm ? smallEm : 0)
+      return sizes.add + (widthEm < filesEm || showsScreen(question) ? smallEm : 0)
     case 'rating':
       return star * Math.ceil((question.of * star) / widthEm)
     default:

@@ -51,6 +51,7 @@ const parts = [
   { name: 'files', label: 'Files' },
   { name: 'file', label: 'A file' },
   { name: 'add', label: 'Way to add files' },
+  { name: 'see', label: 'Way to show what they see' },
   { name: 'hint', label: 'Hint' },
   { name: 'fault', label: 'What is missing' },
   { name: 'send', label: 'Button' },
@@ -212,6 +213,7 @@ export const questions = defineKind({
         remove: say(islandWords.remove, locale),
         fileComing: say(islandWords.fileComing, locale),
         tryAgain: say(islandWords.tryAgain, locale),
+        showSee: say(islandWords.showSee, locale),
       },
       ...(preview === undefined ? {} : { preview }),
     }

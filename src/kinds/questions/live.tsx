@@ -4,11 +4,10 @@ import { hydrate, render } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
 import type { Door, Start } from '../door'
-import { inNumbers } from '../nOfM'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
 import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
-import { useFiles, type FilesState } from './liveFiles'
+import type { FilesState, Given, LiveFiles } from './liveFiles'
 import type { IslandWord } from './words'
 
 type Actions = typeof questionsActions
@@ -31,17 +30,8 @@ function Questions({ box, props, door }: Alive) {
   const change = (next: Partial<QuestionsState>) => setState((before) => ({ ...before, ...next }))
   const read = () => answersIn(box, form)
   const keepTyped = (more: Record<string, string>) => door.typed.set({ ...door.typed.get(), ...more })
-  const files = useFiles(
-    form,
-    release,
-    door,
-    props.locale,
-    {
-      lost: words.fileLost,
-      tooLarge: ({ atMost, mostMb }) => inNumbers(words.fileLimits, atMost, mostMb),
-    },
-    (given) => keepTyped({ files: JSON.stringify(given) }),
-  )
+  const [files, setFiles] = useState<FilesState>()
+  const [live, setLive] = useState<LiveFiles>()
 
   const say = ({ code, fact = '' }: Fault) => {
     const isDay = code === 'tooEarly' || code === 'tooLate'
@@ -70,7 +60,7 @@ function Questions({ box, props, door }: Alive) {
     )
     if (answer.ok) {
       door.typed.set({})
-      files.clear()
+      live?.clear()
       change({ at: 'done', faults: {}, note: '' })
       if (props.goTo) box.ownerDocument.defaultView?.open(props.goTo, '_top')
       return
@@ -84,13 +74,20 @@ function Questions({ box, props, door }: Alive) {
     const kept = door.typed.get()
     const answers = (pending?.answers ?? readKept<Answers>(kept.answers)) as Answers
     fill(box, form, answers)
-    const given = readKept<FilesState['given']>(kept.files)
-    files.restore(given)
+    const given = readKept<Given>(kept.files)
     const arrived = Object.entries(given).map(([id, all]) => [id, all.map((one) => one.id)])
     const now = { ...read(), ...Object.fromEntries(arrived.filter(([, all]) => all!.length > 0)) } as Answers
     const step = openSteps(props, now).includes(Number(kept.step)) ? Number(kept.step) : state.step
     change({ answers: now, step })
     if (pending) void send(now)
+    if (!box.querySelector('[part=files]')) return
+    const keep = (all: Given) => keepTyped({ files: JSON.stringify(all) })
+    const home = { box, props, door, given, keep, show: setFiles, say: (note: string) => change({ note }) }
+    // Until it has come, files cannot be chosen; all else can be filled in and sent.
+    import('./liveFiles').then(
+      ({ startFiles }) => setLive(startFiles(home)),
+      () => undefined,
+    )
   }, [])
 
   // Whoever sent it by the button would be left without a focus when the button is gone.
@@ -125,7 +122,7 @@ function Questions({ box, props, door }: Alive) {
     onSubmit(event: Event) {
       event.preventDefault()
       if (state.at !== 'asking') return
-      const { onItsWay } = files
+      const onItsWay = files?.coming.find((one) => !one.lost)
       if (onItsWay) return change({ note: words.fileComing.replace('{n}', onItsWay.name) })
       const answers = read()
       const here = form.pages[state.step]?.entries ?? []
@@ -145,9 +142,9 @@ function Questions({ box, props, door }: Alive) {
     <QuestionsForm
       props={props}
       state={state}
-      files={files.state}
-      acts={files.acts}
-      on={{ ...on, ...files.on(box) }}
+      files={files}
+      acts={live?.acts}
+      on={{ ...on, ...live?.on }}
       onBack={() => by(-1, read())}
       onAgain={onAgain}
     />

@@ -1,120 +1,151 @@
-/** Files of a form that is alive: sent as soon as they are chosen, dropped or pasted; kept by their ids in the tab. */
-import { useRef, useState } from 'preact/hooks'
-import { sizeInWords, type GivenFile } from '../../core/forms/files'
-import { questionsOf, type PublicForm, type Question } from '../../core/forms/form'
+/**
+ * Files of a form that is alive: sent as soon as they are chosen, dropped or pasted; kept by their ids in the tab. Loaded by
+ * forms that ask for files.
+ */
+import { showsScreen, sizeInWords, type GivenFile } from '../../core/forms/files'
+import { questionsOf, type Question } from '../../core/forms/form'
 import type { Door } from '../door'
+import { inNumbers } from '../nOfM'
+import type { questionsActions } from './actions'
 import type { ComingFile, FileActs } from './files'
+import type { QuestionsProps } from './form'
+import type { IslandWord } from './words'
 
-type Given = Readonly<Record<string, readonly GivenFile[]>>
+export type Given = Readonly<Record<string, readonly GivenFile[]>>
 type FileQuestion = Extract<Question, { type: 'file' }>
 
 export interface FilesState {
   readonly given: Given
   readonly coming: readonly ComingFile[]
 }
+export const noFiles: FilesState = { given: {}, coming: [] }
 
-const fileQuestions = (form: PublicForm) =>
-  questionsOf(form).filter((one): one is FileQuestion => one.type === 'file')
+export interface FilesHome {
+  readonly box: HTMLElement
+  readonly props: QuestionsProps
+  readonly door: Pick<Door<typeof questionsActions, IslandWord>, 'upload' | 'words'>
+  /** What this tab kept. */
+  readonly given: Given
+  /** Called with every change. */
+  show(state: FilesState): void
+  /** Called with what has arrived, whenever that changes. */
+  keep(given: Given): void
+  /** A sentence about the whole. */
+  say(note: string): void
+}
+export interface LiveFiles {
+  readonly acts: FileActs
+  clear(): void
+  /** For the form: what is dropped on it or pasted into it. */
+  readonly on: object
+}
 
-/**
- * @param said - `{n}` is the file's name
- * @param onChange - called with what has arrived, whenever that changes
- */
-export function useFiles(
-  form: PublicForm,
-  release: number,
-  door: Pick<Door, 'upload'>,
-  locale: string,
-  said: { readonly lost: string; readonly tooLarge: (question: FileQuestion) => string },
-  onChange: (given: Given) => void,
-) {
-  const [state, setState] = useState<FilesState>({ given: {}, coming: [] })
-  const held = useRef(new Map<string, { question: FileQuestion; file: File }>())
-  const count = useRef(0)
+type Marking = typeof import('./marking')
 
-  const put = (given: Given) => {
-    setState((before) => ({ ...before, given }))
-    onChange(given)
+const media = () => navigator.mediaDevices as Partial<MediaDevices> | undefined
+
+export function startFiles({ box, props, door, given, show, keep, say }: FilesHome): LiveFiles {
+  const { form, release, locale } = props
+  const { words } = door
+  const questions = questionsOf(form).filter((one): one is FileQuestion => one.type === 'file')
+  const questionOf = (id: string) => questions.find((one) => one.id === id)!
+  const held = new Map<string, { question: FileQuestion; file: File }>()
+  let state: FilesState = { given, coming: [] }
+  let count = 0
+
+  const put = (change: Partial<FilesState>) => {
+    state = { ...state, ...change }
+    show(state)
+    if (change.given) keep(change.given)
   }
-  const mark = (key: string, change: Partial<ComingFile>) =>
-    setState((before) => ({
-      ...before,
-      coming: before.coming.map((one) => (one.key === key ? { ...one, ...change } : one)),
-    }))
+  const note = (key: string, change: Partial<ComingFile>) =>
+    put({ coming: state.coming.map((one) => (one.key === key ? { ...one, ...change } : one)) })
 
-  const lost = (name: string, why: string) => `${said.lost.replace('{n}', name)} ${why}`
+  const lost = (name: string, why: string) => `${words.fileLost.replace('{n}', name)} ${why}`
 
   const send = async (key: string) => {
-    const { question, file } = held.current.get(key)!
-    mark(key, { lost: undefined, again: false })
+    const { question, file } = held.get(key)!
+    note(key, { lost: undefined, again: false })
     const answer = await door.upload({ question: question.id, release: String(release) }, file)
     if (!answer.ok) {
       const { code, detail } = answer.problem
-      return mark(key, { lost: lost(file.name, detail), again: code === 'away' })
+      return note(key, { lost: lost(file.name, detail), again: code === 'away' })
     }
-    held.current.delete(key)
-    setState((before) => {
-      const given = { ...before.given, [question.id]: [...(before.given[question.id] ?? []), answer.value] }
-      onChange(given)
-      return { given, coming: before.coming.filter((one) => one.key !== key) }
+    held.delete(key)
+    put({
+      given: { ...state.given, [question.id]: [...(state.given[question.id] ?? []), answer.value] },
+      coming: state.coming.filter((one) => one.key !== key),
     })
   }
 
+  /** Marked by the visitor before it leaves the page. */
+  const mark = async (id: string, take: (chunk: Marking) => Promise<ImageBitmap>) => {
+    const chunk = await import('./marking')
+    const { mostMb } = questionOf(id)
+    const file = await chunk.marked(await take(chunk), box, words, mostMb * 1_000_000)
+    if (file) acts.add(id, [file])
+    box.querySelector<HTMLElement>(`[data-question="${id}"] :is([part=see]:not([hidden]),input)`)?.focus()
+  }
+  const see = async (id: string) => {
+    try {
+      const stream = await media()!.getDisplayMedia!({ video: true, selfBrowserSurface: 'include' } as object)
+      await mark(id, ({ pictureOf }) => pictureOf(stream, box.closest<HTMLElement>('[part=surface]')))
+    } catch {
+      say(words.notLetThrough)
+    }
+  }
+
   const acts: FileActs = {
+    see: media()?.getDisplayMedia ? (id) => void see(id) : undefined,
     add(id, files) {
-      const question = fileQuestions(form).find((one) => one.id === id)
-      if (!question) return
+      const question = questionOf(id)
       // What was lost makes room for what comes next.
       const staying = state.coming.filter((one) => one.question !== id || !one.lost)
       const taken = (state.given[id]?.length ?? 0) + staying.filter((one) => one.question === id).length
       const next = files.slice(0, Math.max(0, question.atMost - taken)).map((file): ComingFile => {
-        const key = `f${(count.current += 1)}`
-        held.current.set(key, { question, file })
+        const key = `f${(count += 1)}`
+        held.set(key, { question, file })
         const isLarge = file.size > question.mostMb * 1_000_000
-        return {
-          key,
-          question: id,
-          name: file.name,
-          ...(isLarge ? { lost: lost(file.name, said.tooLarge(question)) } : {}),
-        }
+        const limits = inNumbers(words.fileLimits, question.atMost, question.mostMb)
+        return { key, question: id, name: file.name, ...(isLarge ? { lost: lost(file.name, limits) } : {}) }
       })
-      setState((before) => ({ ...before, coming: [...staying, ...next] }))
+      put({ coming: [...staying, ...next] })
       for (const one of next) if (!one.lost) void send(one.key)
     },
     remove: (id, fileId) =>
-      put({ ...state.given, [id]: (state.given[id] ?? []).filter((one) => one.id !== fileId) }),
+      put({ given: { ...state.given, [id]: (state.given[id] ?? []).filter((one) => one.id !== fileId) } }),
     tryAgain: (key) => void send(key),
     sizeOf: ({ size }) => sizeInWords(size, (value) => value.toLocaleString(locale)),
   }
   /** Where files go that were dropped or pasted: the question below the pointer, else the first that is shown. */
-  const target = (box: HTMLElement, at: EventTarget | null): string | undefined => {
-    const shown = fileQuestions(form).filter(({ id }) =>
+  const target = (at: EventTarget | null): string | undefined => {
+    const shown = questions.filter(({ id }) =>
       box.querySelector(`[data-question="${id}"]`)?.checkVisibility(),
     )
     const here = (at as HTMLElement | null)?.closest<HTMLElement>('[data-question]')?.dataset.question
     return (shown.find(({ id }) => id === here) ?? shown[0])?.id
   }
-  const takeFrom = (box: HTMLElement, event: Event, data: DataTransfer | null) => {
+  const takeFrom = (event: Event, data: DataTransfer | null) => {
     const files = [...(data?.files ?? [])]
-    const id = files.length > 0 ? target(box, event.target) : undefined
+    const id = files.length > 0 ? target(event.target) : undefined
     if (!id) return
     event.preventDefault()
-    acts.add(id, files)
+    // What is pasted as a picture is most often one of the screen.
+    const [picture] = files
+    const isMarked = event.type === 'paste' && files.length === 1 && picture!.type.startsWith('image/')
+    if (!isMarked || !showsScreen(questionOf(id))) return acts.add(id, files)
+    void mark(id, () => createImageBitmap(picture!)).catch(() => acts.add(id, files))
   }
+  show(state)
   return {
-    state,
     acts,
-    /** Of files that were kept in the tab. */
-    restore: (given: Given) => setState((before) => ({ ...before, given })),
-    clear: () => setState({ given: {}, coming: [] }),
-    /** One that has not arrived yet. */
-    onItsWay: state.coming.find((one) => !one.lost),
-    on: (box: HTMLElement) => ({
+    clear: () => put(noFiles),
+    on: {
       onDragOver: (event: DragEvent) => {
         if (event.dataTransfer?.types.includes('Files')) event.preventDefault()
       },
-      onDrop: (event: DragEvent) => takeFrom(box, event, event.dataTransfer),
-      onPaste: (event: ClipboardEvent) => takeFrom(box, event, event.clipboardData),
-    }),
+      onDrop: (event: DragEvent) => takeFrom(event, event.dataTransfer),
+      onPaste: (event: ClipboardEvent) => takeFrom(event, event.clipboardData),
+    },
   }
 }

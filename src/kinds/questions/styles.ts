@@ -10,6 +10,7 @@ export interface FormLook {
 
 export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
   const { 'look.accent': accent, 'look.muted': muted, 'look.text': ink, 'look.title': titleColour } = look
+  const paper = look['look.background']
   const radius = `${look['look.radius']}px`
   const from = (em: number) => `@container (min-width:${em * look['look.textSize'] + 2 * paddingPx(look)}px)`
   const field =
@@ -21,6 +22,7 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
       ? `outline:2px solid ${accent};outline-offset:1px`
       : `outline:0;border-color:${accent};box-shadow:0 1px 0 ${accent}`
   return `
+    [part=widget]{--accent:${accent};--quiet:${muted};--ink:${ink};--paper:${paper};--radius:${radius}}
     [part=form],[part=sent]{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.apart}em;margin:0;outline:0}
     :is([part=form],[part=sent]) :is(p,[part=heading]){margin:0;overflow-wrap:anywhere}
     .top{display:grid;gap:${sizes.near}em}
@@ -51,12 +53,15 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
     [part=file]{display:flex;flex-wrap:wrap;gap:0 .75em;align-items:center;min-height:${sizes.add}em;border-bottom:1px solid ${muted}}
     [part=file] span{flex:1 1 12em;min-width:0}
     [part=file] button:not([part]){display:grid;place-items:center;width:${sizes.add / 1.25}em;height:${sizes.add / 1.25}em;padding:0;border:0;background:none;color:${ink};font:inherit;font-size:1.25em;cursor:pointer}
-    [part=add] svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round}
+    :is([part=add],[part=see]) svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round}
     [part=add]{display:grid;gap:0 1em;align-items:center}
-    ${from(filesEm)}{[part=add]{grid-template-columns:auto 1fr}}
-    [part=add] label{position:relative;display:flex;gap:.5em;align-items:center;height:${sizes.add}em;color:${accent};font-weight:${titleWeight};cursor:pointer}
-    [part=add] label[hidden]{display:none}
-    [part=add] span{${type(small)}color:${muted}}
+    ${from(filesEm)}{[part=add]:not(:has([part=see])){grid-template-columns:auto 1fr}}
+    :is([part=add] label,[part=see]){position:relative;display:flex;gap:.5em;align-items:center;height:${sizes.add}em;color:${accent};font-weight:${titleWeight};cursor:pointer}
+    .ways{display:flex;flex-wrap:wrap;gap:0 1.5em}
+    [part=see]{margin:0;padding:0;border:0;font:inherit;font-weight:${titleWeight};background:none}
+    @media (pointer:coarse){[part=see]{display:none}}
+    :is([part=add] label,[part=see])[hidden]{display:none}
+    [part=add]>:last-child{${type(small)}color:${muted}}
     [part=add] label:has(:focus-visible){outline:2px solid ${accent};outline-offset:2px;border-radius:2px}
     [part=fault]{font-weight:${titleWeight};color:${ink};padding-inline-start:.75em;border-inline-start:2px solid ${accent}}
     [part=field][aria-invalid]{border-color:${accent};box-shadow:0 1px 0 ${accent}}

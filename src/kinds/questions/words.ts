@@ -2,6 +2,7 @@
 import type { Phrase } from '../../core/locale/phrase'
 import { commonWords, fileWords } from '../commonWords'
 import { formWords } from '../formWords'
+import { markingWords } from './markingWords'
 import { nOfM } from '../nOfM'
 
 export const fieldWords = {
@@ -314,6 +315,7 @@ export const islandWords = {
     pt: 'Escreva um telefone com o indicativo.',
     ar: 'اكتب رقم هاتف مع رمز المنطقة.',
   },
+  ...markingWords,
 } satisfies Record<string, Phrase>
 
 export type IslandWord = keyof typeof islandWords

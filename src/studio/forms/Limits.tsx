@@ -120,6 +120,13 @@ export function Limits({ question, onChange }: LimitsProps) {
               />
             ))}
           </fieldset>
+          {question.kinds.includes('picture') && (
+            <Tick
+              label="They may take a picture of what they see, and mark it"
+              isOn={question.fromScreen}
+              onChange={(fromScreen) => onChange({ fromScreen })}
+            />
+          )}
         </>
       )
     case 'rating':
