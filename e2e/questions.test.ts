@@ -26,6 +26,8 @@ const keys = {
   alt: '\uE00A',
   control: '\uE009',
   back: '\uE003',
+  escape: '\uE00C',
+  right: '\uE014',
 } as const
 const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
 const shown = `[...${root}.querySelectorAll('[part=question]')].filter((one) => one.checkVisibility()).map((one) => one.dataset.question)`
@@ -296,29 +298,30 @@ test('answered from the inbox by hand; the answer to it comes back into the same
   expect(await violationsIn(browser)).toEqual([])
 })
 
-test('files: chosen, dropped, refused by what is in them, kept over a reload, downloaded from the inbox', async () => {
+const files = `[...${root}.querySelectorAll('[part=file] > span')].map((one) => one.innerText.trim())`
+const filesAlive = `performance.getEntriesByType('resource').some((one) => one.name.includes('/c/liveFiles-') && one.responseEnd > 0)`
+/** Of a form that asks for pictures, with all else that it needs filled in. */
+async function askForPictures(policy: Record<string, string> = {}) {
+  const seen = { id: 'seen', type: 'file', label: 'What you see', atMost: 2, kinds: ['picture'] }
   const form = await formOf('question', ({ pages: [page] }) => ({
-    pages: [
-      {
-        ...page,
-        entries: [
-          ...page!.entries,
-          { id: 'seen', type: 'file', label: 'What you see', atMost: 2, kinds: ['picture'] },
-        ],
-      },
-    ],
+    pages: [{ ...page, entries: [...page!.entries, seen] }],
   }))
-  const { ref, id } = await liveForm(form)
-  await load(ref)
+  const made = await liveForm(form)
+  await load(made.ref, policy)
+  await browser.until<boolean>(filesAlive, Boolean)
   await put('subject', 'A picture')
   await put('name', 'Ada')
   await put('mail', 'ada@post.example')
+  return made
+}
+
+test('files: chosen, dropped, refused by what is in them, kept over a reload, downloaded from the inbox', async () => {
+  const { id } = await askForPictures()
   /** As somebody who drops a file on the form. */
   const drop = (name: string, bytes: string) =>
     inPage(
       `((root, data) => { data.items.add(new File([${bytes}], ${JSON.stringify(name)})); root.querySelector('[part=form]').dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: data })) })(${root}, new DataTransfer())`,
     )
-  const files = `[...${root}.querySelectorAll('[part=file] > span')].map((one) => one.innerText.trim())`
   await drop('cat.png', '"<html>no picture</html>"')
   await browser.until<string[]>(files, ([first]) => first?.includes('Files of this kind') === true)
   const gif = `Uint8Array.from(atob('R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7'), (one) => one.charCodeAt(0))`
@@ -339,4 +342,66 @@ test('files: chosen, dropped, refused by what is in them, kept over a reload, do
     `fetch(document.querySelector('article a[download]').href).then(async (answer) => arguments[0]([answer.headers.get('content-disposition'), (await answer.arrayBuffer()).byteLength]))`,
   )
   expect(got).toEqual([`attachment; filename*=UTF-8''cat.gif`, 42])
+})
+
+test('what they see: taken, marked, blacked out by mouse and by keys, and so it arrives', async () => {
+  const { id } = await askForPictures({
+    'content-security-policy': `default-src 'none'; script-src ${world.delivery}; connect-src ${world.delivery}; img-src ${world.delivery}; style-src ${world.delivery}; font-src ${world.delivery}`,
+  })
+  // A screen that is 400 × 300 and green all over.
+  await inPage(
+    `((canvas) => { canvas.width = 400; canvas.height = 300; const drawing = canvas.getContext('2d'); const paint = () => { drawing.fillStyle = '#0c0'; drawing.fillRect(0, 0, 400, 300) }; paint(); setInterval(paint, 30); navigator.mediaDevices.getDisplayMedia = async () => canvas.captureStream(30) })(document.createElement('canvas'))`,
+  )
+  await inPage(`${root}.querySelector('[part=see]').focus()`)
+  await press(keys.enter)
+  const marking = `${root}.querySelector('[part=marking]')`
+  await browser.until<boolean>(`${marking}?.open === true`, Boolean)
+  expect(await violationsIn(browser)).toEqual([])
+  const { x, y, width, height } = await inPage<DOMRect>(
+    `${marking}.querySelector('[part=marking-picture]').getBoundingClientRect().toJSON()`,
+  )
+  const at = (across: number, down: number) => ({
+    x: Math.round(x + across * width),
+    y: Math.round(y + down * height),
+  })
+  const drag = (from: { x: number; y: number }, to: { x: number; y: number }) =>
+    browser.driver.actions().move(from).press().move(to).release().perform()
+  await drag(at(0.1, 0.1), at(0.3, 0.3))
+  await inPage(`${marking}.querySelector('[data-as=black]').click()`)
+  await inPage(`${marking}.querySelector('[part=marking-add]').focus()`)
+  await press(keys.enter)
+  // From 35 % across to the right edge, by keys alone.
+  await browser.until<string>(`${root}.activeElement?.ariaLabel ?? ''`, (label) => label === 'Black out 2')
+  for (let step = 0; step < 40; step += 1) await press(keys.right)
+  await press(keys.escape)
+  await browser.until<boolean>(`${marking} === null`, Boolean)
+  expect(await inPage(`${root}.activeElement?.part.value`)).toBe('see')
+  expect(await inPage(files)).toEqual([])
+
+  // Left out it is gone; the next one is drawn on anew.
+  await press(keys.enter)
+  await browser.until<boolean>(`${marking}?.open === true`, Boolean)
+  await drag(at(0.1, 0.1), at(0.3, 0.3))
+  await inPage(`${marking}.querySelector('[data-as=black]').click()`)
+  await drag(at(0.5, 0.5), at(0.9, 0.9))
+  await inPage(`${marking}.querySelector('[part=send]').click()`)
+  await browser.until<string[]>(files, ([first]) => first?.startsWith('What I see.png') === true)
+  await asPeopleDo()
+  await click('send')
+  await browser.until<string>(said('sent'), (text) => text !== '')
+  expect(await told(id)).toContainEqual(['What you see', 'What I see.png'])
+  await browser.driver.get(`${world.studio}/inbox`)
+  await browser.see('//article//a[. = "What I see.png"]')
+  const pixels = await browser.driver.executeAsyncScript<number[][]>(
+    `const done = arguments[0]
+     fetch(document.querySelector('article a[download]').href).then((answer) => answer.blob()).then(createImageBitmap).then((picture) => {
+       const drawing = Object.assign(document.createElement('canvas'), { width: picture.width, height: picture.height }).getContext('2d')
+       drawing.drawImage(picture, 0, 0)
+       done([[200, 30], [280, 210], [40, 60], [80, 60]].map((at) => [...drawing.getImageData(...at, 1, 1).data].slice(0, 3)))
+     })`,
+  )
+  const [plain, black, edge, inside] = pixels as [number[], number[], number[], number[]]
+  const isGreen = ([red = 0, green = 0, blue = 0]: number[]) => red < 60 && green > 150 && blue < 60
+  expect([isGreen(plain), isGreen(inside), isGreen(edge)]).toEqual([true, true, false])
+  expect(black).toEqual([0, 0, 0])
 })

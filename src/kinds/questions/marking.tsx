@@ -210,7 +210,7 @@ function Marking({ picture, said, onDone }: MarkingProps) {
         ref={stageRef}
         part="marking-picture"
         style={{
-          width: `min(100%, ${(picture.width / picture.height).toFixed(3)} * 56dvh)`,
+          width: `min(100vw - 32px - 3em, ${(picture.width / picture.height).toFixed(3)} * 56dvh)`,
           aspectRatio: `${picture.width} / ${picture.height}`,
         }}
         onPointerDown={onPointerDown}

@@ -1,12 +1,12 @@
 /** How the picture looks while it is marked. Colours are those of the form, which stand in its stylesheet. */
 export const markingStyles = `
-[part=marking]{box-sizing:border-box;width:min(72rem,100vw - 32px);max-width:none;max-height:calc(100dvh - 32px);margin:auto;padding:1.5em;border:0;border-radius:var(--radius);overflow:auto;color:var(--ink);background:var(--paper)}
+[part=marking]{box-sizing:border-box;width:fit-content;min-width:min(36em,100vw - 32px);max-width:calc(100vw - 32px);max-height:calc(100dvh - 32px);margin:auto;padding:1.5em;border:0;border-radius:var(--radius);overflow:auto;color:var(--ink);background:var(--paper)}
 [part=marking]::backdrop{background:rgb(0 0 0/.6)}
-[part=marking][open]{display:grid;gap:.75em;justify-items:center}
-[part=marking] p{margin:0;justify-self:start}
+[part=marking][open]{display:grid;gap:.75em;justify-items:start}
+[part=marking] p{margin:0}
 [part=marking-title]{font-size:1.25em;line-height:1.3;font-weight:600}
 [part=marking-how]{font-size:.875em;line-height:1.5;color:var(--quiet)}
-[part=marking-tools],[part=marking-end]{display:flex;flex-wrap:wrap;gap:.5em 1.25em;align-items:center;justify-self:start}
+[part=marking-tools],[part=marking-end]{display:flex;flex-wrap:wrap;gap:.5em 1.25em;align-items:center}
 [part=marking-tools] button{display:flex;gap:.5em;align-items:center;min-height:2.75em;padding:0;border:0;border-bottom:2px solid transparent;font:inherit;color:inherit;background:none;cursor:pointer}
 [part=marking-tools] button[aria-pressed=true]{border-color:var(--accent);font-weight:600}
 [part=marking-tools] button:disabled{opacity:.45;cursor:default}
