@@ -84,7 +84,8 @@ export function startFiles({ box, props, door, given, show, keep, say }: FilesHo
     const { mostMb } = questionOf(id)
     const file = await chunk.marked(await take(chunk), box, words, mostMb * 1_000_000)
     if (file) acts.add(id, [file])
-    box.querySelector<HTMLElement>(`[data-question="${id}"] :is([part=see]:not([hidden]),input)`)?.focus()
+    const of = box.querySelector(`[data-question="${id}"]`)
+    ;(of?.querySelector<HTMLElement>('[part=see]:not([hidden])') ?? of?.querySelector('input'))?.focus()
   }
   const see = async (id: string) => {
     try {
