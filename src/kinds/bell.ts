@@ -1,6 +1,4 @@
 /** For islands, and the inbox, in which something happens by itself. It runs in the page. */
-import type { Actions, NamesOf, TakenBy } from './actions'
-import type { Door } from './door'
 
 /** How often it rings where no events get through. */
 const everyMs = 5_000
@@ -45,10 +43,3 @@ export function listen(url: string, onRing: (what: string) => void): () => void 
     close()
   }
 }
-
-/** Says it in passing: nobody waits for an answer, and it may get lost. */
-export const signal = <A extends Actions>(
-  { address }: Pick<Door, 'address'>,
-  name: NamesOf<A, 'signal'>,
-  body: TakenBy<A[NamesOf<A, 'signal'>]>,
-): boolean => navigator.sendBeacon(address(name), JSON.stringify({ body }))

@@ -64,6 +64,8 @@ export interface Role<T = unknown> {
   readonly takes: { readonly items: readonly ItemType[] } | { readonly object: string }
   /** Whether a designer may choose more than one. */
   readonly several: boolean
+  /** Whether the widget is whole without it. */
+  readonly isOptional: boolean
   /** What it is called, and what is said while nothing is chosen. */
   readonly label: string
   readonly lacking: string
@@ -75,11 +77,16 @@ export type Intake = Readonly<Record<string, Role>>
 export type Given<I extends Intake> = { readonly [R in keyof I]: I[R] extends Role<infer T> ? T : never }
 
 /** Items of sources, sifted by the kind's rules, in order. */
-export const items = (types: readonly ItemType[]): Role<readonly Item[]> => ({
+export const items = (
+  types: readonly ItemType[],
+  more: Partial<Pick<Role, 'label' | 'isOptional'>> = {},
+): Role<readonly Item[]> => ({
   takes: { items: types },
   several: true,
+  isOptional: false,
   label: 'Sources',
   lacking: 'No source yet',
+  ...more,
 })
 
 /** One object of the client's, which its own room looks after: a list that people sign up to. */
@@ -90,13 +97,14 @@ export const objectFor = <T extends object = object>(
 ): Role<T> => ({
   takes: { object },
   several: false,
+  isOptional: false,
   label,
   lacking,
 })
 
-/** Roles of an intake for which nothing is chosen yet. */
+/** Roles of an intake for which something has to be chosen, and nothing is yet. */
 export const lackingOf = ({ intake }: { readonly intake: Intake }, settings: Settings): string[] =>
-  Object.keys(intake).filter((role) => chosenFor(role, settings).length === 0)
+  Object.keys(intake).filter((role) => !intake[role]!.isOptional && chosenFor(role, settings).length === 0)
 
 /** Ids of what is chosen for a role. */
 export function chosenFor(role: string, settings: Settings): readonly string[] {
@@ -154,6 +162,8 @@ export interface KindDefinition<I extends Intake, F extends Fields, M> {
    * component from the same props.
    */
   island?(model: NoInfer<M>): object
+  /** Whether visitors search in its items, more of them than an artifact can carry. Delivery then keeps an index of them. */
+  readonly isSearched?: boolean
   /** Instant (ms, UTC) from which time alone makes the answer another; the rules' own instants are seen to elsewhere. */
   until?(given: Given<NoInfer<I>>, values: ValuesOf<NoInfer<F>>, context: KindContext): number | undefined
   /** schema.org description for hosted and live pages; undefined when there is nothing to say. */

@@ -16,7 +16,8 @@ const orders: readonly (Option & { readonly value: OrderKey })[] = orderKeys.map
   label: orderLabels[value],
 }))
 
-export const ruleFields = {
+/** What may show, for kinds that show nothing in an order of their own. */
+export const filterFields = {
   'rules.only': words({
     ...sift,
     label: 'Only with one of these words',
@@ -47,6 +48,9 @@ export const ruleFields = {
     default: true,
     folded: true,
   }),
+}
+export const ruleFields = {
+  ...filterFields,
   'rules.order': choice(orders, { ...order, label: 'Order', default: 'newest' }),
   'rules.then': choice([{ value: 'none', label: 'Nothing more' }, ...orders], {
     ...order,
@@ -73,7 +77,7 @@ export interface Decisions {
 export const noDecisions: Decisions = { hidden: [], pinned: [], apart: [] }
 
 /** In the order in which they are applied and counted. A rule that is not set is not there. */
-export function rulesOf(values: ValuesOf<typeof ruleFields>, decisions: Decisions): Rule[] {
+export function filtersOf(values: ValuesOf<typeof filterFields>, decisions: Decisions): Rule[] {
   const rules: Rule[] = []
   if (decisions.hidden.length > 0) rules.push({ type: 'hidden', ids: decisions.hidden })
   if (values['rules.only'].length > 0)
@@ -84,6 +88,11 @@ export function rulesOf(values: ValuesOf<typeof ruleFields>, decisions: Decision
   if (values['rules.picture']) rules.push({ type: 'picture' })
   rules.push(...values['rules.tree'].all)
   if (values['rules.doubles']) rules.push({ type: 'doubles', apart: decisions.apart })
+  return rules
+}
+/** The same, then in which order, and how many. */
+export function rulesOf(values: ValuesOf<typeof ruleFields>, decisions: Decisions): Rule[] {
+  const rules = filtersOf(values, decisions)
   const then = values['rules.then']
   rules.push({ type: 'order', by: [values['rules.order'], ...(then === 'none' ? [] : [then])] })
   if (values['rules.perSource'] > 0) rules.push({ type: 'quota', count: values['rules.perSource'] })

@@ -2,9 +2,10 @@
 /** The conversation alive: reads what is said whenever it rings, sends one after the other, loses nothing over a reload. */
 import { hydrate, render } from 'preact'
 import { useEffect, useRef, useState } from 'preact/hooks'
-import { listen, signal } from '../bell'
+import { listen } from '../bell'
 import type { Door, Start } from '../door'
 import type { chatActions } from './actions'
+import { signal } from '../signal'
 import { mostFiles } from './limits'
 import { quiet, Talk, type ChatActs, type ChatProps, type ChatState, type Line } from './talk'
 import type { IslandWord } from './words'

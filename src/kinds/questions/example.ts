@@ -1,5 +1,6 @@
 /** Forms to begin with, and what the kind is shown with. */
 import type { Form } from '../../core/forms/form'
+import type { Item } from '../../core/items/item'
 import { formSchema } from '../../core/forms/shape'
 
 export interface ReadyForm {
@@ -8,6 +9,22 @@ export interface ReadyForm {
   readonly hint: string
   readonly form: Form
 }
+
+const article = (id: string, name: string, text: string): Item => ({
+  type: 'Article',
+  id: `example/${id}`,
+  source: 'example',
+  sourceName: 'Help',
+  url: `https://help.example/${id}`,
+  name,
+  text,
+  image: [],
+  keywords: [],
+})
+export const helpArticles: readonly Item[] = [
+  article('firing', 'When a firing is done', 'Two days after the kiln was lit. We ring you.'),
+  article('clay', 'Keeping clay soft at home', 'In a bag, in a tin, with a wet cloth over it.'),
+]
 
 const made = (id: string, label: string, hint: string, form: object): ReadyForm => ({
   id,

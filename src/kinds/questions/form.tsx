@@ -27,6 +27,8 @@ export interface QuestionsProps {
   readonly goTo: string
   readonly locale: string
   readonly said: Said
+  /** The question that help articles fit to; left out where there are none. */
+  readonly helpAt?: string
   /** Number of the page to show, with all of its questions. Only the form editor sets it. */
   readonly preview?: number
 }
@@ -70,6 +72,8 @@ interface Drawn {
   readonly state: QuestionsState
   readonly files?: FilesState
   readonly acts?: FileActs
+  /** Below the question that help articles fit to. */
+  readonly help?: VNode
   readonly on?: object
   readonly onBack?: () => void
   readonly onAgain?: () => void
@@ -87,7 +91,7 @@ export const openSteps = ({ form, preview }: QuestionsProps, answers: Answers): 
  * Fields are not controlled: what stands in them belongs to the visitor, also before the island is alive. Until then sending
  * does nothing: `method=dialog` leads nowhere, and never puts an answer into an address.
  */
-export function QuestionsForm({ props, state, files, acts, on = {}, onBack, onAgain }: Drawn): VNode {
+export function QuestionsForm({ props, state, files, acts, help, on = {}, onBack, onAgain }: Drawn): VNode {
   if (state.at === 'done') return <Sent props={props} onAgain={onAgain} />
   const steps = props.form.pages
   const open = openSteps(props, state.answers)
@@ -110,6 +114,7 @@ export function QuestionsForm({ props, state, files, acts, on = {}, onBack, onAg
           isShown={at === state.step}
           files={files}
           acts={acts}
+          help={help}
           props={props}
           state={state}
         />
@@ -143,8 +148,9 @@ interface StepProps {
   readonly state: QuestionsState
   readonly files: FilesState | undefined
   readonly acts: FileActs | undefined
+  readonly help: VNode | undefined
 }
-function Step({ step, isFirst, isShown, props, state, files, acts }: StepProps) {
+function Step({ step, isFirst, isShown, props, state, files, acts, help }: StepProps) {
   const { form, said, preview } = props
   const isHere = (entry: Entry) =>
     entry.type !== 'hidden' && (preview !== undefined || isAsked(entry, form, state.answers))
@@ -174,6 +180,7 @@ function Step({ step, isFirst, isShown, props, state, files, acts }: StepProps) 
             given={files?.given[entry.id] ?? []}
             coming={files?.coming.filter((one) => one.question === entry.id) ?? []}
             acts={acts}
+            help={entry.id === props.helpAt ? help : undefined}
             fault={state.faults[entry.id]}
             isShown={isHere(entry)}
           />

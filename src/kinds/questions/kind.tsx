@@ -1,15 +1,17 @@
 /** @jsxImportSource preact */
 /** Questions and problems: a form of the client's, drawn as its page is. */
-import { publicOf, type Form } from '../../core/forms/form'
+import { publicOf, questionsOf, type Form } from '../../core/forms/form'
 import { webAddress } from '../../core/items/facts'
 import { say } from '../../core/locale/phrase'
+import { filterFields, filtersOf } from '../../core/rules/fields'
 import { choice } from '../../core/settings/controls/choice'
 import { object } from '../../core/settings/controls/object'
 import { text } from '../../core/settings/controls/text'
+import { sources } from '../../core/settings/controls/sources'
 import { toggle } from '../../core/settings/controls/toggle'
 import type { ValuesOf } from '../../core/settings/field'
 import type { BlockValues } from '../block'
-import { objectFor } from '../contract'
+import { items, objectFor } from '../contract'
 import { defineKind } from '../define'
 import { counted, linesOf } from '../letters'
 import { lookFields } from '../look'
@@ -18,7 +20,7 @@ import { faceOf, innerPx, paddingPx, stackEm, text as body } from '../sizes'
 import { heading } from '../strips/heading'
 import { frameStyles } from '../styles'
 import { unseen } from '../trap'
-import { readyForms } from './example'
+import { helpArticles, readyForms } from './example'
 import { asking, QuestionsForm, type QuestionsProps } from './form'
 import { formPx, sizes } from './heights'
 import { formStyles } from './styles'
@@ -53,6 +55,7 @@ const parts = [
   { name: 'add', label: 'Way to add files' },
   { name: 'see', label: 'Way to show what they see' },
   { name: 'hint', label: 'Hint' },
+  { name: 'help', label: 'Help that fits' },
   { name: 'fault', label: 'What is missing' },
   { name: 'send', label: 'Button' },
   { name: 'back', label: 'Way back' },
@@ -73,6 +76,8 @@ const fields = adjusted(
       hint: 'A form belongs to the client and can stand in any number of widgets',
       default: '',
     }),
+    sources: sources({ step: 'gather', group: 'Help articles', label: 'Help articles', default: [] }),
+    ...filterFields,
     ...heading.fields,
     'form.intro': text(
       { maxLength: 300 },
@@ -141,6 +146,9 @@ const fields = adjusted(
 )
 
 const lookOf = (values: ValuesOf<typeof fields>) => values as unknown as BlockValues<typeof heading.fields>
+/** Help comes up below the first question about the matter that is answered in words. */
+const subjectOf = (form: Form) =>
+  questionsOf(form).find(({ type, about }) => about === 'matter' && (type === 'short' || type === 'long'))?.id
 const goToOf = (address: string) => (webAddress.safeParse(address).success ? address : '')
 
 export const questions = defineKind({
@@ -158,7 +166,12 @@ export const questions = defineKind({
     'support',
     'survey',
   ],
-  intake: { form: objectFor<GivenForm>('form', 'Form', 'No form yet') },
+  intake: {
+    form: objectFor<GivenForm>('form', 'Form', 'No form yet'),
+    sources: items(['Article', 'SocialMediaPosting'], { label: 'Help articles', isOptional: true }),
+  },
+  isSearched: true,
+  rules: filtersOf,
   fields,
   words: { ...fieldWords, ...islandWords },
   parts,
@@ -187,7 +200,7 @@ export const questions = defineKind({
       settings: { 'form.as': 'line', 'place.maxWidth': 560, 'place.align': 'start' },
     },
   ],
-  model({ form: { form, release, preview } }, values, context) {
+  model({ form: { form, release, preview }, sources: articles }, values, context) {
     const { locale } = context
     const title = heading.of([], lookOf(values), { ...context, shown: 0 })
     const props: QuestionsProps = {
@@ -215,6 +228,7 @@ export const questions = defineKind({
         tryAgain: say(islandWords.tryAgain, locale),
         showSee: say(islandWords.showSee, locale),
       },
+      helpAt: articles.length > 0 ? subjectOf(form) : undefined,
       ...(preview === undefined ? {} : { preview }),
     }
     return { props, title }
@@ -247,5 +261,8 @@ export const questions = defineKind({
     })}${unseen}`
   },
   migrate: [],
-  example: { given: { form: { form: readyForms[0]!.form, release: 1 } }, settings: {} },
+  example: {
+    given: { form: { form: readyForms[0]!.form, release: 1 }, sources: helpArticles },
+    settings: {},
+  },
 })

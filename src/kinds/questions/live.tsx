@@ -1,12 +1,13 @@
 /** @jsxImportSource preact */
 /** The form alive: asks what the answers so far call for, checks before it sends, keeps what was typed, says how it went. */
-import { hydrate, render } from 'preact'
+import { hydrate, render, type ComponentType } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
 import type { Door, Start } from '../door'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
 import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
+import type { HelpProps } from './help'
 import type { FilesState, Given, LiveFiles } from './liveFiles'
 import type { IslandWord } from './words'
 
@@ -32,6 +33,7 @@ function Questions({ box, props, door }: Alive) {
   const keepTyped = (more: Record<string, string>) => door.typed.set({ ...door.typed.get(), ...more })
   const [files, setFiles] = useState<FilesState>()
   const [live, setLive] = useState<LiveFiles>()
+  const [Help, setHelp] = useState<{ readonly View: ComponentType<HelpProps> }>()
 
   const say = ({ code, fact = '' }: Fault) => {
     const isDay = code === 'tooEarly' || code === 'tooLate'
@@ -55,8 +57,14 @@ function Questions({ box, props, door }: Alive) {
 
   const send = async (answers: Answers) => {
     change({ at: 'sending', faults: {}, note: words.sending, answers })
-    const answer = await door.send('ask', { release, answers: answers as Record<string, string> }, (note) =>
-      change({ at: 'waiting', note }),
+    const answer = await door.send(
+      'ask',
+      {
+        release,
+        answers: answers as Record<string, string>,
+        read: readKept<string[]>(door.typed.get().opened, '[]'),
+      },
+      (note) => change({ at: 'waiting', note }),
     )
     if (answer.ok) {
       door.typed.set({})
@@ -112,6 +120,7 @@ function Questions({ box, props, door }: Alive) {
     keepTyped({ answers: JSON.stringify(answers), step: String(state.step) })
     // A sentence goes as soon as the answer below it is another one; it comes back only when asked to go on.
     const name = (event.target as HTMLInputElement).name
+    if (name === props.helpAt && !Help) void import('./help').then(setHelp, () => undefined)
     setState((before) => {
       const { [name]: _gone, ...faults } = before.faults
       return { ...before, answers, faults }
@@ -144,6 +153,7 @@ function Questions({ box, props, door }: Alive) {
       state={state}
       files={files}
       acts={live?.acts}
+      help={Help && <Help.View typed={String(state.answers[props.helpAt!] ?? '')} door={door} />}
       on={{ ...on, ...live?.on }}
       onBack={() => by(-1, read())}
       onAgain={onAgain}
@@ -152,10 +162,10 @@ function Questions({ box, props, door }: Alive) {
 }
 
 /** What this tab kept; of questions that are still there. */
-function readKept<T extends object>(text: string | undefined): T {
+function readKept<T extends object>(text: string | undefined, none = '{}'): T {
   try {
-    return JSON.parse(text ?? '{}') as T
+    return JSON.parse(text ?? none) as T
   } catch {
-    return {} as T
+    return JSON.parse(none) as T
   }
 }

@@ -16,6 +16,7 @@ export interface AskedForProps {
   readonly given: readonly GivenFile[]
   readonly coming: readonly ComingFile[]
   readonly acts: FileActs | undefined
+  readonly help: VNode | undefined
 }
 
 /** Ids within the widget's own root. */
@@ -36,7 +37,7 @@ function marks({ question, fault }: AskedForProps) {
 }
 
 export function AskedFor(props: AskedForProps): VNode {
-  const { question, isShown, fault } = props
+  const { question, isShown, fault, help } = props
   const attributes = {
     part: 'question',
     class: question.isHalf ? 'half' : 'all',
@@ -55,6 +56,7 @@ export function AskedFor(props: AskedForProps): VNode {
           {fault}
         </p>
       )}
+      {help}
     </>
   )
   switch (question.type) {

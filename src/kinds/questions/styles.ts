@@ -42,6 +42,20 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
     select option{color:#1b1b1b;background:#fff}
     ${isFirstLarge ? `[part=page].first [part=question]:first-child>[part=field]{${type(firstSize)}height:${sizes.field / firstSize.size}em;font-weight:${titleWeight}}` : ''}
     [part=field]:focus-visible{${focus}}
+    [part=help]{display:grid;gap:0;margin-block:.375em;padding-inline-start:.75em;border-inline-start:2px solid ${accent}}
+    [part=help]>p{color:${muted};${type(small)}}
+    [part=help] ul{margin:0;padding:0;list-style:none}
+    [part=help]>ul>li+li{border-top:1px solid color-mix(in srgb,${muted} 35%,transparent)}
+    [part=help]>ul>li>button{display:flex;flex-wrap:wrap;gap:0 1em;align-items:baseline;width:100%;min-height:2.75em;padding:.5em 0;border:0;font:inherit;color:inherit;text-align:start;background:none;cursor:pointer}
+    [part=help] button span{flex:1 1 12em;min-width:0;overflow-wrap:anywhere}
+    [part=help] small{color:${muted};${type(small)}}
+    [part=help] mark{color:inherit;background:none;font-weight:${titleWeight};text-decoration:underline;text-decoration-color:${accent};text-decoration-thickness:2px;text-underline-offset:.2em}
+    [part=help] [aria-expanded=true] span{font-weight:${titleWeight}}
+    [part=article]{display:grid;gap:.75em;max-height:22em;padding-block:.25em 1em;overflow:auto;overflow-wrap:anywhere}
+    [part=article] :is(p,h3,blockquote,pre,table){margin:0;font-size:1em;line-height:${text.line}}
+    [part=article] :is(ul,ol){padding-inline-start:1.25em;list-style:revert}
+    [part=article] pre{white-space:pre-wrap}
+    [part=article] a{color:${accent}}
     [part=choices]{display:grid}
     [part=choice]{display:grid;grid-template-columns:auto minmax(0,1fr);gap:.625em;align-items:start;padding-block:${(sizes.choice - text.line) / 2}em;cursor:pointer;overflow-wrap:anywhere}
     [part=choice] input{width:1.25em;height:1.25em;margin:.125em 0 0;font:inherit;accent-color:${accent}}

@@ -2,6 +2,7 @@
 import type { Phrase } from '../../core/locale/phrase'
 import { commonWords, fileWords } from '../commonWords'
 import { formWords } from '../formWords'
+import { helpWords } from './helpWords'
 import { markingWords } from './markingWords'
 import { nOfM } from '../nOfM'
 
@@ -315,6 +316,7 @@ export const islandWords = {
     pt: 'Escreva um telefone com o indicativo.',
     ar: 'اكتب رقم هاتف مع رمز المنطقة.',
   },
+  ...helpWords,
   ...markingWords,
 } satisfies Record<string, Phrase>
 

@@ -5,11 +5,17 @@ import { questionsOf, type Form, type Question } from '@/core/forms/form'
 import { answersSchema } from '@/core/forms/schema'
 import { questionsActions } from '@/kinds/questions/actions'
 import { releasedForm } from '../services/visitors/forms'
+import { articleOf, countReads } from '../services/visitors/help'
+import { findEntries } from '../services/items/searching'
 import { tellOfSubmission } from '../services/visitors/telling'
 import type { GivenFile } from '@/core/forms/files'
 import { waitingFiles } from './files'
 import { answering, type Told, type WidgetFacts } from './answers'
 import { VisitorError } from './problems'
+
+const mostArticles = 4
+/** About 200 words. */
+const lettersAMinute = 1_100
 
 /** Releases never change. */
 const held = new LRUCache<string, Form>({ max: 500 })
@@ -64,10 +70,29 @@ function toldOf(form: Form, answers: Given, files: readonly GivenFile[]): Told[]
 
 export const questionsAnswers = answering(questionsActions)(
   {
-    async ask({ release }, { widget, page, suspicion, kept }) {
+    async ask({ release, read }, { widget, page, suspicion, kept }) {
       const { mailTo } = await formFor(widget, release)
+      if (!suspicion && kept) await countReads(widget.id, read, 'sent', kept.transaction)
       if (!suspicion && kept) await tellOfSubmission({ widget, page, mailTo }, kept)
       return { state: 'kept' }
+    },
+    async help({ typed }, { widget }) {
+      const found = await findEntries(widget.id, widget.locale, typed, mostArticles)
+      return {
+        articles: found.map(({ id, title, letters }) => ({
+          id,
+          title: [...title],
+          minutes: Math.max(1, Math.round(letters / lettersAMinute)),
+        })),
+      }
+    },
+    async article({ id }, { widget }) {
+      const article = await articleOf(widget.id, id)
+      if (!article) throw new VisitorError('does_not_fit')
+      return { ...article, body: [...article.body] }
+    },
+    async opened({ id }, { widget }) {
+      await countReads(widget.id, [id], 'opened')
     },
   },
   async (body, widget) => {

@@ -132,3 +132,18 @@ export const inbox = z.object({
   counts: z.record(z.string(), z.int()).describe('By state, and of junk'),
 })
 export type InboxShape = z.infer<typeof inbox>
+
+/** Help articles of a widget that were opened in the last `days` days; `sent` of those who opened one sent something after it. */
+export const helpReport = z.object({
+  days: z.int(),
+  articles: z.array(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      url: z.string().nullable(),
+      opened: z.int(),
+      sent: z.int(),
+    }),
+  ),
+})
+export type HelpReportShape = z.infer<typeof helpReport>

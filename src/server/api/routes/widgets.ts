@@ -6,6 +6,7 @@ import { anchorSchema } from '@/core/stage/anchor'
 import { beHere } from '../../services/access/presence'
 import { addressFor, setAddress } from '../../services/widgets/addresses'
 import { openBench } from '../../services/widgets/bench'
+import { helpReport } from '../../services/visitors/help'
 import * as releases from '../../services/widgets/releases'
 import * as widgets from '../../services/widgets/widgets'
 import { route, type Route } from '../route'
@@ -127,6 +128,12 @@ export const widgetsRoutes: readonly Route[] = [
     body: z.strictObject({ on: z.boolean() }),
     response: shapes.widget,
     run: (actor, { params, body }) => releases.switchWidget(actor, params.id, body.on),
+  }),
+  route('GET /widgets/{id}/help', {
+    summary: 'Help articles that visitors opened, and how many of those sent nothing after it',
+    params: id,
+    response: shapes.helpReport,
+    run: (actor, { params }) => helpReport(actor, params.id),
   }),
   route('GET /widgets/{id}/snippets', {
     summary: 'Snippets in every form',

@@ -17,6 +17,7 @@ import * as files from './0015-files'
 import * as talks from './0016-talks'
 import * as keeping from './0017-keeping'
 import * as webhooks from './0018-webhooks'
+import * as searching from './0019-searching'
 
 export const migrations = [
   first,
@@ -37,4 +38,5 @@ export const migrations = [
   talks,
   keeping,
   webhooks,
+  searching,
 ]

@@ -26,6 +26,7 @@ import { env } from '../../env'
 import { parseBrand } from '../clients/clientRow'
 import { decisionsOf } from '../items/decisionsOf'
 import { itemsOf, markPublic, reviewsOf } from '../items/items'
+import { indexEntries } from '../items/searching'
 import { allObjectsOf } from './objects'
 import { settingsOf } from './storedSettings'
 
@@ -68,6 +69,8 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const brand = parseBrand(release.brand)
   const live = widget.switchedOff ? undefined : await prepareRelease(widget, release, transaction)
   if (live) await markPublic(live.prepared.shown, transaction)
+  if (live?.prepared.kind.isSearched)
+    await indexEntries(widget.id, client.locale, live.prepared.shown, transaction)
   const artifacts: Artifacts = live
     ? artifactsOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
     : { shown: offArtifact(widget.ref, revision, client.locale), opened: null }

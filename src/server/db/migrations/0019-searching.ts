@@ -1,0 +1,30 @@
+/**
+ * What visitors search in: the entries of widgets whose kind is searched, with the words that find them, in the client's language.
+ * Beside it, how many visitors read an entry and how many of those sent something all the same, by day.
+ */
+import type { QueryInterface } from 'sequelize'
+
+export const name = '0019-searching'
+
+export async function up(queries: QueryInterface): Promise<void> {
+  await queries.sequelize.query(`
+create extension if not exists pg_trgm;
+create table search_entries (
+  widget_id uuid not null references widgets on delete cascade,
+  item_id text not null references items on delete cascade,
+  title text not null, words tsvector not null, letters int not null,
+  -- Of what the rest was made from, so that only what has changed is made anew.
+  stamp text not null,
+  primary key (widget_id, item_id)
+);
+create index on search_entries using gin (words);
+create index on search_entries using gin (title gin_trgm_ops);
+create table help_reads (
+  widget_id uuid not null references widgets on delete cascade,
+  item_id text not null references items on delete cascade,
+  day date not null default current_date,
+  opened int not null default 0, sent int not null default 0,
+  primary key (widget_id, item_id, day)
+);
+`)
+}

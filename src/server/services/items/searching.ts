@@ -1,0 +1,141 @@
+/**
+ * What visitors search in: an index of a widget's entries, made with its artifact, and how it is asked. Stems are those of the
+ * client's language where PostgreSQL knows it; small mistakes are forgiven by letters in threes.
+ */
+import { QueryTypes, type Transaction } from 'sequelize'
+import { db } from '../../db/db'
+
+/** PostgreSQL's own configurations, by the language's tag. Others are taken word by word. */
+const configurations: Readonly<Record<string, string>> = {
+  ar: 'arabic',
+  ca: 'catalan',
+  da: 'danish',
+  de: 'german',
+  el: 'greek',
+  en: 'english',
+  es: 'spanish',
+  eu: 'basque',
+  fi: 'finnish',
+  fr: 'french',
+  ga: 'irish',
+  hi: 'hindi',
+  hu: 'hungarian',
+  hy: 'armenian',
+  id: 'indonesian',
+  it: 'italian',
+  lt: 'lithuanian',
+  ne: 'nepali',
+  nl: 'dutch',
+  no: 'norwegian',
+  nb: 'norwegian',
+  pt: 'portuguese',
+  ro: 'romanian',
+  ru: 'russian',
+  sr: 'serbian',
+  sv: 'swedish',
+  ta: 'tamil',
+  tr: 'turkish',
+  yi: 'yiddish',
+}
+export const configurationFor = (locale: string): string =>
+  configurations[locale.toLowerCase().split('-')[0]!] ?? 'simple'
+
+/** Letters of an entry that are searched. */
+const lettersSearched = 6_000
+const mostWords = 12
+
+const facts = `i.facts || i.corrections`
+/** What stands in an entry, from which all else is made. */
+const sources = `select i.id, translate(coalesce(f ->> 'name', ''), E'\\x01\\x02', '') as title,
+  (select string_agg(k, ' ') from jsonb_array_elements_text(coalesce(f -> 'keywords', '[]') || i.tags) k) as keywords,
+  coalesce(regexp_replace(i.html, '<[^>]+>', ' ', 'g'), f ->> 'text', '') as body
+  from unnest($2::text[]) u(id) join items i on i.id = u.id, lateral (select ${facts} as f) f`
+
+/**
+ * Makes the index of a widget what it shows now; only entries that have changed cost anything.
+ * @param shown - ids of its items
+ */
+export async function indexEntries(
+  widgetId: string,
+  locale: string,
+  shown: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
+  await db().sequelize.query(
+    `delete from search_entries where widget_id = $1 and not (item_id = any($2::text[]))`,
+    { bind: [widgetId, [...shown]], transaction },
+  )
+  await db().sequelize.query(
+    `insert into search_entries (widget_id, item_id, title, words, letters, stamp)
+     select $1, s.id, s.title,
+       setweight(to_tsvector($3::regconfig, s.title), 'A') || setweight(to_tsvector($3::regconfig, coalesce(s.keywords, '')), 'B')
+         || setweight(to_tsvector($3::regconfig, left(s.body, ${lettersSearched})), 'D'),
+       length(s.body), s.stamp
+     from (select e.*, md5(concat_ws(chr(1), $3, title, keywords, body)) as stamp from (${sources}) e) s
+     where not exists (select 1 from search_entries e where e.widget_id = $1 and e.item_id = s.id and e.stamp = s.stamp)
+     on conflict (widget_id, item_id) do update
+       set title = excluded.title, words = excluded.words, letters = excluded.letters, stamp = excluded.stamp`,
+    { bind: [widgetId, [...shown], configurationFor(locale)], transaction },
+  )
+}
+
+export interface FoundEntry {
+  readonly id: string
+  /** The title in pieces: those at odd places are what was searched for. */
+  readonly title: readonly string[]
+  /** In the whole text. */
+  readonly letters: number
+}
+
+/** Words as they were typed, small, without what PostgreSQL reads as its own. */
+export const wordsIn = (typed: string): string[] => {
+  const words = typed.toLowerCase().match(/[\p{L}\p{N}]+(?:['’][\p{L}\p{N}]+)*/gu) ?? []
+  return [...new Set(words.map((word) => word.replaceAll('’', '')))].slice(-mostWords)
+}
+
+/**
+ * Entries that any of the words finds, the best first. The last word may be unfinished.
+ * @param typed - a sentence as somebody types it
+ */
+export async function findEntries(
+  widgetId: string,
+  locale: string,
+  typed: string,
+  most: number,
+): Promise<FoundEntry[]> {
+  const words = wordsIn(typed)
+  if (words.length === 0) return []
+  const exact = words.map((word) => `'${word.replaceAll("'", "''")}'`).join(' | ')
+  const found = await byStems(widgetId, locale, `${exact}:*`, most)
+  if (found.length >= most) return found
+  const near = await byLetters(widgetId, words, most)
+  return [...found, ...near.filter(({ id }) => !found.some((one) => one.id === id))].slice(0, most)
+}
+
+type Row = Omit<FoundEntry, 'title'> & { readonly title: string }
+const pieces = (rows: readonly Row[]): FoundEntry[] =>
+  rows.map((row) => ({ ...row, title: row.title.split(/[\x01\x02]/) }))  
+
+async function byStems(widgetId: string, locale: string, query: string, most: number): Promise<FoundEntry[]> {
+  const rows = await db().sequelize.query<Row>(
+    `select e.id, e.letters, ts_headline($3::regconfig, e.title, q, E'HighlightAll=true,StartSel=\\x01,StopSel=\\x02') as title
+     from to_tsquery($3::regconfig, $2) q, lateral (
+       select item_id as id, title, letters, ts_rank(words, q) as rank from search_entries
+       where widget_id = $1 and words @@ q order by rank desc, item_id limit $4) e
+     order by e.rank desc, e.id`,
+    { bind: [widgetId, query, configurationFor(locale), most], type: QueryTypes.SELECT },
+  )
+  return pieces(rows)
+}
+
+/** Titles with a word that is nearly one of those: letters were left out, doubled or swapped. */
+async function byLetters(widgetId: string, words: readonly string[], most: number): Promise<FoundEntry[]> {
+  const long = words.filter((word) => word.length >= 4)
+  if (long.length === 0) return []
+  const rows = await db().sequelize.query<Row>(
+    `select item_id as id, title, letters from search_entries, lateral (select max(word_similarity(w, title)) as near from unnest($2::text[]) w) n
+     where widget_id = $1 and title %> any($2::text[]) order by near desc, item_id limit $3`,
+    { bind: [widgetId, long, most], type: QueryTypes.SELECT },
+  )
+  return pieces(rows)
+}
