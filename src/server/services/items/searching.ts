@@ -68,10 +68,10 @@ export async function indexEntries(
   await db().sequelize.query(
     `insert into search_entries (widget_id, item_id, title, words, letters, stamp)
      select $1, s.id, s.title,
-       setweight(to_tsvector($3::regconfig, s.title), 'A') || setweight(to_tsvector($3::regconfig, coalesce(s.keywords, '')), 'B')
-         || setweight(to_tsvector($3::regconfig, left(s.body, ${lettersSearched})), 'D'),
+       setweight(to_tsvector($3::text::regconfig, s.title), 'A') || setweight(to_tsvector($3::text::regconfig, coalesce(s.keywords, '')), 'B')
+         || setweight(to_tsvector($3::text::regconfig, left(s.body, ${lettersSearched})), 'D'),
        length(s.body), s.stamp
-     from (select e.*, md5(concat_ws(chr(1), $3, title, keywords, body)) as stamp from (${sources}) e) s
+     from (select e.*, md5(concat_ws(chr(1), $3::text, title, keywords, body)) as stamp from (${sources}) e) s
      where not exists (select 1 from search_entries e where e.widget_id = $1 and e.item_id = s.id and e.stamp = s.stamp)
      on conflict (widget_id, item_id) do update
        set title = excluded.title, words = excluded.words, letters = excluded.letters, stamp = excluded.stamp`,
@@ -114,7 +114,7 @@ export async function findEntries(
 
 type Row = Omit<FoundEntry, 'title'> & { readonly title: string }
 const pieces = (rows: readonly Row[]): FoundEntry[] =>
-  rows.map((row) => ({ ...row, title: row.title.split(/[\x01\x02]/) }))  
+  rows.map((row) => ({ ...row, title: row.title.split(/[\x01\x02]/) }))
 
 async function byStems(widgetId: string, locale: string, query: string, most: number): Promise<FoundEntry[]> {
   const rows = await db().sequelize.query<Row>(
