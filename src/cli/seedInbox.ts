@@ -20,11 +20,12 @@ const newKey = () => randomBytes(16).toString('hex')
 async function send(agencyId: string, { widget: name, action, body, page }: Sent): Promise<void> {
   const row = await db().Widget.findOne({ where: { name, agencyId }, rejectOnEmpty: true })
   const widget = (await widgetFactsById(row.id))!
-  const { tell, handlers } = answersByKind[widget.kind]!
+  const { actions, tell, handlers } = answersByKind[widget.kind]!
+  const { takes } = actions[action]!
   await keepOnce(
     { widget, action, key: newKey(), body, page, suspicion: undefined },
     () => tell(body, widget),
-    (visit) => handlers[action]!(body as never, visit),
+    (visit) => handlers[action]!(takes.parse(body), visit),
   )
 }
 

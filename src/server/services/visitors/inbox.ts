@@ -107,15 +107,17 @@ export async function sortSubmissions(
         { transaction },
       )
       const widget = isCleared ? await widgetFactsById(row.widgetId) : undefined
-      const handle = answersByKind[row.kind]?.handlers[row.action]
-      if (widget && handle) {
+      const { actions, handlers } = answersByKind[row.kind] ?? {}
+      // Kept as it was sent: what may be sent since then has what it is by default.
+      const body = actions?.[row.action]?.takes.safeParse(row.body)
+      if (widget && handlers && body?.success) {
         const kept = {
           transaction,
           submissionId: row.id,
           n: 0,
           tale: { told: row.told, sender: row.sender ?? undefined },
         }
-        await handle(row.body as never, { widget, page: row.page, suspicion: undefined, kept })
+        await handlers[row.action]!(body.data, { widget, page: row.page, suspicion: undefined, kept })
         await announceVisit(widget, row.page, kept)
       }
     }
