@@ -38,7 +38,12 @@ function connect() {
     dialectModule: pg,
     logging: false,
     pool: { max: env().DATABASE_POOL, idle: 30_000, acquire: 5_000 },
-    dialectOptions: { connectionTimeoutMillis: 4_000, statement_timeout: 30_000 },
+    dialectOptions: {
+      connectionTimeoutMillis: 4_000,
+      statement_timeout: 30_000,
+      // How like a word of a title another has to be to be taken for it: two letters may be swapped.
+      options: '-c pg_trgm.word_similarity_threshold=0.45',
+    },
     define: { underscored: true },
   })
   return {
