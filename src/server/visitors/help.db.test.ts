@@ -37,7 +37,9 @@ interface Asking {
 let clients = 0
 /** A published form with help that is kept by hand. */
 async function asking(articles: readonly Facts[], locale = 'en'): Promise<Asking> {
-  const clientId = (await s.createClient(actor, { name: `The vets ${(clients += 1)}`, locale, timeZone: 'UTC' })).id
+  const clientId = (
+    await s.createClient(actor, { name: `The vets ${(clients += 1)}`, locale, timeZone: 'UTC' })
+  ).id
   const form = await forms.createForm(actor, clientId, { name: 'Questions', from: 'question' })
   const source = await s.startCatalogue(actor, clientId, { name: 'Help', type: 'Article' })
   const widget = await s.createWidget(actor, clientId, { kind: 'questions', name: 'Ask' })

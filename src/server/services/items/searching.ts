@@ -43,6 +43,8 @@ export const configurationFor = (locale: string): string =>
 /** Letters of an entry that are searched. */
 const lettersSearched = 6_000
 const mostWords = 12
+/** Entries that one statement indexes: it takes about 2 ms for each. */
+const eachTime = 2_000
 
 const facts = `i.facts || i.corrections`
 /** What stands in an entry, from which all else is made. */
@@ -65,18 +67,20 @@ export async function indexEntries(
     `delete from search_entries where widget_id = $1 and not (item_id = any($2::text[]))`,
     { bind: [widgetId, [...shown]], transaction },
   )
-  await db().sequelize.query(
-    `insert into search_entries (widget_id, item_id, title, words, letters, stamp)
-     select $1, s.id, s.title,
-       setweight(to_tsvector($3::text::regconfig, s.title), 'A') || setweight(to_tsvector($3::text::regconfig, coalesce(s.keywords, '')), 'B')
-         || setweight(to_tsvector($3::text::regconfig, left(s.body, ${lettersSearched})), 'D'),
-       length(s.body), s.stamp
-     from (select e.*, md5(concat_ws(chr(1), $3::text, title, keywords, body)) as stamp from (${sources}) e) s
-     where not exists (select 1 from search_entries e where e.widget_id = $1 and e.item_id = s.id and e.stamp = s.stamp)
-     on conflict (widget_id, item_id) do update
-       set title = excluded.title, words = excluded.words, letters = excluded.letters, stamp = excluded.stamp`,
-    { bind: [widgetId, [...shown], configurationFor(locale)], transaction },
-  )
+  const insert = `insert into search_entries (widget_id, item_id, title, title_words, body_words, letters, stamp)
+   select $1, s.id, s.title,
+     setweight(to_tsvector($3::text::regconfig, s.title), 'A') || setweight(to_tsvector($3::text::regconfig, coalesce(s.keywords, '')), 'B'),
+     setweight(to_tsvector($3::text::regconfig, left(s.body, ${lettersSearched})), 'D'),
+     length(s.body), s.stamp
+   from (select e.*, md5(concat_ws(chr(1), $3::text, title, keywords, body)) as stamp from (${sources}) e) s
+   where not exists (select 1 from search_entries e where e.widget_id = $1 and e.item_id = s.id and e.stamp = s.stamp)
+   on conflict (widget_id, item_id) do update
+     set title = excluded.title, title_words = excluded.title_words, body_words = excluded.body_words, letters = excluded.letters, stamp = excluded.stamp`
+  for (let from = 0; from < shown.length; from += eachTime)
+    await db().sequelize.query(insert, {
+      bind: [widgetId, shown.slice(from, from + eachTime), configurationFor(locale)],
+      transaction,
+    })
 }
 
 export interface FoundEntry {
@@ -94,7 +98,8 @@ export const wordsIn = (typed: string): string[] => {
 }
 
 /**
- * Entries that any of the words finds, the best first. The last word may be unfinished.
+ * Entries that any of the words finds, the best first: those with words in their title, then those with words in their text, then
+ * those whose title has nearly such a word. The last word may be unfinished.
  * @param typed - a sentence as somebody types it
  */
 export async function findEntries(
@@ -104,32 +109,60 @@ export async function findEntries(
   most: number,
 ): Promise<FoundEntry[]> {
   const words = wordsIn(typed)
-  if (words.length === 0) return []
-  const exact = words.map((word) => `'${word.replaceAll("'", "''")}'`).join(' | ')
-  const found = await byStems(widgetId, locale, `${exact}:*`, most)
-  if (found.length >= most) return found
-  const near = await byLetters(widgetId, words, most)
-  return [...found, ...near.filter(({ id }) => !found.some((one) => one.id === id))].slice(0, most)
+  const found: FoundEntry[] = []
+  for (const look of [byTitle, byText, byLetters]) {
+    if (found.length >= most || words.length === 0) break
+    const more = await look({ widgetId, configuration: configurationFor(locale), words, most })
+    found.push(...more.filter(({ id }) => !found.some((one) => one.id === id)))
+  }
+  return found.slice(0, most)
+}
+
+interface Asked {
+  readonly widgetId: string
+  readonly configuration: string
+  readonly words: readonly string[]
+  readonly most: number
+}
+
+/** For `to_tsquery`. What begins with one or two letters is nearly everything. */
+function queryOf(words: readonly string[], join: '|' | '&'): string {
+  const quoted = words.map((word) => `'${word.replaceAll("'", "''")}'`)
+  return quoted.join(` ${join} `) + (words.at(-1)!.length >= 3 ? ':*' : '')
 }
 
 type Row = Omit<FoundEntry, 'title'> & { readonly title: string }
 const pieces = (rows: readonly Row[]): FoundEntry[] =>
   rows.map((row) => ({ ...row, title: row.title.split(/[\x01\x02]/) }))
 
-async function byStems(widgetId: string, locale: string, query: string, most: number): Promise<FoundEntry[]> {
-  const rows = await db().sequelize.query<Row>(
-    `select e.id, e.letters, ts_headline($3::regconfig, e.title, q, E'HighlightAll=true,StartSel=\\x01,StopSel=\\x02') as title
-     from to_tsquery($3::regconfig, $2) q, lateral (
-       select item_id as id, title, letters, ts_rank(words, q) as rank from search_entries
-       where widget_id = $1 and words @@ q order by rank desc, item_id limit $4) e
-     order by e.rank desc, e.id`,
-    { bind: [widgetId, query, configurationFor(locale), most], type: QueryTypes.SELECT },
-  )
-  return pieces(rows)
+/** Of these many the whole text is ranked, which takes its time. */
+const mostRanked = 60
+
+const rankedBy = (where: string, first: string) => `
+  select e.id, e.letters, ts_headline($3::regconfig, e.title, q, E'HighlightAll=true,StartSel=\\x01,StopSel=\\x02') as title
+  from to_tsquery($3::regconfig, $2) q, lateral (
+    select id, title, letters, ts_rank(title_words || body_words, q) as rank from (
+      select item_id as id, title, letters, title_words, body_words from search_entries
+      where widget_id = $1 and ${where} @@ q ${first} limit ${mostRanked}) f
+    order by rank desc, id limit $4) e
+  order by e.rank desc, e.id`
+const titleRanked = rankedBy('title_words', 'order by ts_rank(title_words, q) desc, item_id')
+const textRanked = rankedBy('body_words', '')
+
+async function ranked(sql: string, query: string, { widgetId, configuration, most }: Asked) {
+  const bind = [widgetId, query, configuration, most]
+  return pieces(await db().sequelize.query<Row>(sql, { bind, type: QueryTypes.SELECT }))
+}
+const byTitle = (asked: Asked) => ranked(titleRanked, queryOf(asked.words, '|'), asked)
+
+/** With all of the words, else with any: which of the many that have one are ranked is then chance. */
+async function byText(asked: Asked): Promise<FoundEntry[]> {
+  const all = await ranked(textRanked, queryOf(asked.words, '&'), asked)
+  return all.length > 0 ? all : ranked(textRanked, queryOf(asked.words, '|'), asked)
 }
 
 /** Titles with a word that is nearly one of those: letters were left out, doubled or swapped. */
-async function byLetters(widgetId: string, words: readonly string[], most: number): Promise<FoundEntry[]> {
+async function byLetters({ widgetId, words, most }: Asked): Promise<FoundEntry[]> {
   const long = words.filter((word) => word.length >= 4)
   if (long.length === 0) return []
   const rows = await db().sequelize.query<Row>(

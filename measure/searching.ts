@@ -1,0 +1,175 @@
+/** Help that comes up while somebody types: 10,000 articles, asked at delivery as an open page asks, letter by letter. */
+import { createHash, randomBytes } from 'node:crypto'
+import { request } from 'node:http'
+import { QueryTypes } from 'sequelize'
+import { closeDatabase, db } from '../src/server/db/db'
+import { line, percentile, type Line } from './measure'
+import { signIn } from './signIn'
+
+const size = { articles: 10_000, wordsEach: 450, titleWords: 7, vocabulary: 20_000, sentences: 60 } as const
+
+/** Numbers from 0 to 1 that come again in each run. */
+function numbers(seed: string): () => number {
+  let at = 0
+  return () =>
+    createHash('sha256')
+      .update(`${seed} ${(at += 1)}`)
+      .digest()
+      .readUInt32LE() /
+    2 ** 32
+}
+const syllables = [
+  'ba',
+  'ter',
+  'mi',
+  'lo',
+  'sen',
+  'dra',
+  'ko',
+  'vel',
+  'nu',
+  'ris',
+  'pan',
+  'tho',
+  'ge',
+  'ful',
+  'wy',
+  'cra',
+]
+const endings = ['', 's', 'ed', 'ing', 'er', '']
+/** Of a number always the same one. */
+const wordOf = (rank: number): string => {
+  let rest = rank * 7 + 3
+  let word = ''
+  do {
+    word += syllables[rest % syllables.length]!
+    rest = Math.floor(rest / syllables.length)
+  } while (rest > 0)
+  return word + endings[rank % endings.length]!
+}
+/** As words of a text are spread, without the hundred that every sentence has: the nth comes 1/(n + 100) as often. */
+const rankOf = (share: number) => Math.floor(100 * ((size.vocabulary + 100) / 100) ** share) - 100
+
+const asked = (url: string, from: string): Promise<{ articles: unknown[] }> =>
+  new Promise((done, fail) => {
+    const sent = request(url, { localAddress: from }, (answer) => {
+      const pieces: Buffer[] = []
+      answer.on('data', (piece: Buffer) => pieces.push(piece))
+      answer.on('end', () => {
+        const text = Buffer.concat(pieces).toString()
+        if (answer.statusCode !== 200) return fail(new Error(`${url} answered ${answer.statusCode}: ${text}`))
+        done(JSON.parse(text) as { articles: unknown[] })
+      })
+    })
+    sent.on('error', fail)
+    sent.end()
+  })
+
+export async function searching({ studio, delivery }: { studio: string; delivery: string }): Promise<Line[]> {
+  const cookie = await signIn(studio)
+  const api = async <T>(method: string, path: string, body?: object, seen?: number): Promise<T> => {
+    const answer = await fetch(`${studio}/api/v1${path}`, {
+      method,
+      headers: {
+        cookie,
+        origin: studio,
+        'content-type': 'application/json',
+        ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
+      },
+      body: body && JSON.stringify(body),
+    })
+    if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`)
+    return (await answer.json()) as T
+  }
+  const [client] = await api<{ id: string }[]>('GET', '/clients')
+  const of = `/clients/${client!.id}`
+  const name = `Measured help ${randomBytes(3).toString('hex')}`
+  const form = await api<{ id: string }>('POST', `${of}/forms`, { name, from: 'question' })
+  const source = await api<{ id: string }>('POST', `${of}/catalogues`, { name, type: 'Article' })
+  const titles = await fill(source.id)
+  const widget = await api<{ id: string; ref: string }>('POST', `${of}/widgets`, {
+    kind: 'questions',
+    name,
+    from: 'page',
+  })
+  const patch = (path: string, from: unknown, to: unknown) => ({ path, from, to, label: '' })
+  await api(
+    'PATCH',
+    `/widgets/${widget.id}/draft`,
+    { patches: [patch('form', '', form.id), patch('sources', [], [source.id])] },
+    0,
+  )
+  const begun = performance.now()
+  await api('POST', `/widgets/${widget.id}/releases`, undefined, 1)
+  const publishing = performance.now() - begun
+  const [indexed] = await db().sequelize.query<{ count: number }>(
+    'select count(*)::int as count from search_entries where widget_id = $1',
+    { bind: [widget.id], type: QueryTypes.SELECT },
+  )
+  if (indexed?.count !== size.articles) throw new Error(`${indexed?.count} articles are in the index`)
+
+  const random = numbers('sentences')
+  const times: number[] = []
+  let found = 0
+  for (let at = -5; at < size.sentences; at += 1) {
+    // Most of the words stand in the title of one article; the others are any words.
+    const title = titles[Math.floor(random() * titles.length)]!.split(' ')
+    const words = title.map((word) => (random() < 0.7 ? word : wordOf(rankOf(random()))))
+    const sentence = words.slice(0, 3 + Math.floor(random() * 4)).join(' ')
+    for (let end = 4; end <= sentence.length; end += 4) {
+      const query = encodeURIComponent(JSON.stringify({ typed: sentence.slice(0, end) }))
+      const from = performance.now()
+      const { articles } = await asked(`${delivery}/x/${widget.ref}/help?q=${query}`, `127.3.0.${at + 10}`)
+      if (at < 0) continue
+      times.push(performance.now() - from)
+      found += Math.min(1, articles.length)
+    }
+  }
+  await closeDatabase()
+  if (found < times.length / 2) throw new Error(`only ${found} of ${times.length} found something`)
+  return [
+    line(
+      `help that fits, of ${size.articles.toLocaleString('en')} articles, ${times.length} asked while typing: whole answer, p95`,
+      percentile(times, 0.95),
+      'ms',
+      ['<=', 100],
+    ),
+    line(
+      `publishing with ${size.articles.toLocaleString('en')} articles in its index`,
+      publishing / 1000,
+      's',
+      ['<=', 30],
+    ),
+  ]
+}
+
+/** @returns the titles */
+async function fill(sourceId: string): Promise<string[]> {
+  const random = numbers('articles')
+  const some = (count: number) => Array.from({ length: count }, () => wordOf(rankOf(random()))).join(' ')
+  const titles = Array.from({ length: size.articles }, () => some(size.titleWords))
+  const each = 1_000
+  for (let from = 0; from < size.articles; from += each) {
+    const rows = titles.slice(from, from + each).map((title, at) => {
+      const id = `${sourceId}/${from + at}`
+      const facts = {
+        type: 'Article',
+        id,
+        source: sourceId,
+        sourceName: 'Help',
+        name: title,
+        text: some(size.wordsEach),
+        image: [],
+        keywords: [],
+      }
+      return { id, position: from + at, facts }
+    })
+    await db().sequelize.query(
+      `insert into items (id, source_id, position, facts, raw, sanitiser_version)
+       select id, $1, position, facts, '{}', 1 from jsonb_to_recordset($2::jsonb) as r(id text, position int, facts jsonb)`,
+      { bind: [sourceId, JSON.stringify(rows)] },
+    )
+  }
+  await db().sequelize.query('analyze items')
+  return titles
+}
