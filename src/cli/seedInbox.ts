@@ -1,6 +1,7 @@
 /** What visitors of the demo have sent: kept by the same way as theirs, so that the inbox has something to look at. */
 import { randomBytes } from 'node:crypto'
 import { db } from '../server/db/db'
+import { seedReads } from './seedHelp'
 import { answersByKind } from '../server/visitors/all'
 import { keepOnce } from '../server/visitors/keeping'
 import { widgetFactsById } from '../server/visitors/widgetFacts'
@@ -60,6 +61,7 @@ export async function seedInbox(designer: Actor, site: (index: number) => string
     }),
   ]
   for (const one of all) await send(designer.agencyId, one)
+  await seedReads(designer.agencyId)
   const rye = newKey()
   await send(
     designer.agencyId,

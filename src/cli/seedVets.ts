@@ -6,6 +6,7 @@ import { addKey } from '../server/services/sources/connections'
 import { addConnected } from '../server/services/sources/sources'
 import { peopleKey } from './seedData'
 import { createForm, publishForm, saveForm } from '../server/services/visitors/forms'
+import { seedAdvice } from './seedHelp'
 import type { Live } from './seedTools'
 
 export interface Vets {
@@ -118,6 +119,7 @@ export async function seedVets({
     },
   })
   const question = await seedForm(designer, vets)
+  const advice = await seedAdvice(designer, vets)
   await live({
     client: vets,
     kind: 'questions',
@@ -128,6 +130,7 @@ export async function seedVets({
     form: 'element',
     standin: 4,
     widths: [350, 720, 1120],
+    source: advice.id,
     settings: {
       form: question.id,
       'opening.title': 'Ask the practice',
@@ -149,6 +152,7 @@ export async function seedVets({
     form: 'element',
     standin: 4,
     widths: [350, 720, 1120],
+    source: advice.id,
     settings: {
       form: question.id,
       'heading.text': 'Ask the practice',

@@ -66,8 +66,9 @@ export interface Role<T = unknown> {
   readonly several: boolean
   /** Whether the widget is whole without it. */
   readonly isOptional: boolean
-  /** What it is called, and what is said while nothing is chosen. */
+  /** What it is called, what follows from it, and what is said while nothing is chosen. */
   readonly label: string
+  readonly hint?: string
   readonly lacking: string
   readonly [given]?: T
 }
@@ -79,7 +80,7 @@ export type Given<I extends Intake> = { readonly [R in keyof I]: I[R] extends Ro
 /** Items of sources, sifted by the kind's rules, in order. */
 export const items = (
   types: readonly ItemType[],
-  more: Partial<Pick<Role, 'label' | 'isOptional'>> = {},
+  more: Partial<Pick<Role, 'label' | 'hint' | 'isOptional'>> = {},
 ): Role<readonly Item[]> => ({
   takes: { items: types },
   several: true,

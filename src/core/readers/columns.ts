@@ -30,7 +30,7 @@ export const columns: readonly Column[] = [
     label: 'Name or title',
     headings: named(
       'name, title, titel, nom, nombre, product, event, headline, summary, full name, ' +
-        'display name, store, store name, shop, fn, subject, artikel, nome, naam',
+        'display name, store, store name, shop, fn, subject, artikel, nome, naam, question, frage',
     ),
     types: 'all',
     example: 'Tide plate, large',
@@ -41,8 +41,8 @@ export const columns: readonly Column[] = [
     id: 'text',
     label: 'Description',
     headings: named(
-      'description, text, body, details, about, notes, note, review, comment, content, ' +
-        'beschreibung, bio, abstract',
+      'description, text, body, details, about, notes, note, review, comment, content, answer, article, ' +
+        'beschreibung, bio, abstract, antwort',
     ),
     types: 'all',
     example: 'Thrown and glazed by hand; no two are alike.',

@@ -108,6 +108,9 @@ export function guessMapping(
 
 export const columnsOf = (type: ItemType): Column[] =>
   columns.filter((column) => column.types === 'all' || column.types.includes(type))
+/** Headings of what is written to be read. */
+const written = ['text', 'body', 'article', 'content', 'answer', 'antwort']
+
 function guessType(headings: readonly string[], held: readonly string[]): ItemType {
   const has = (...ids: string[]) =>
     columns.some(
@@ -130,6 +133,8 @@ function guessType(headings: readonly string[], held: readonly string[]): ItemTy
   if (headings.includes('isbn') || headings.includes('year')) return 'CreativeWork'
   if (held.includes('price')) return 'Product'
   if (held.includes('email')) return 'Person'
+  // Texts with a title, and nothing that a product has.
+  if (headings.some((one) => written.includes(one)) && !has('image')) return 'Article'
   return has('datePublished') || held.includes('startDate') ? 'Article' : 'Product'
 }
 

@@ -168,7 +168,11 @@ export const questions = defineKind({
   ],
   intake: {
     form: objectFor<GivenForm>('form', 'Form', 'No form yet'),
-    sources: items(['Article', 'SocialMediaPosting'], { label: 'Help articles', isOptional: true }),
+    sources: items(['Article', 'SocialMediaPosting'], {
+      label: 'Help articles',
+      hint: 'Those that fit come up while a visitor types what it is about',
+      isOptional: true,
+    }),
   },
   isSearched: true,
   rules: filtersOf,

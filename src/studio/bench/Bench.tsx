@@ -25,6 +25,7 @@ import { FieldGroups } from './controls/FieldGroups'
 import { FindingsTray } from './FindingsTray'
 import { Flow } from './Flow'
 import { flowOf } from './flowOf'
+import { BesideRole } from './panels/BesideRole'
 import { GatherPanel } from './panels/GatherPanel'
 import { PlacePanel } from './panels/PlacePanel'
 import { ReadOnlyPanel } from './panels/ReadOnlyPanel'
@@ -243,6 +244,17 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     findings,
   })
 
+  const isItemsFirst = Object.keys(kind.intake)[0] === 'sources'
+  const gather = step === 'gather' && mayEdit && takesItems && (
+    <GatherPanel
+      clientId={client.id}
+      sources={sources}
+      chosen={chosen}
+      onAdded={added}
+      onChanged={putSource}
+      onChoose={(ids, label) => change('sources', ids, label)}
+    />
+  )
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
       <BenchTop
@@ -315,16 +327,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
         >
           <div className="arrive">
             <h2 className="mb-3 text-lg">{headingOf(step, kind)}</h2>
-            {step === 'gather' && mayEdit && takesItems && (
-              <GatherPanel
-                clientId={client.id}
-                sources={sources}
-                chosen={chosen}
-                onAdded={added}
-                onChanged={putSource}
-                onChoose={(ids, label) => change('sources', ids, label)}
-              />
-            )}
+            {isItemsFirst && gather}
             {step === 'sift' && !takesItems && (
               <p className="text-faint">
                 It shows no entries, so there is nothing to sift. Go on to Arrange.
@@ -371,6 +374,11 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
               />
             ) : (
               <ReadOnlyPanel fields={kind.fields} step={step} settings={draft.settings} sources={sources} />
+            )}
+            {!isItemsFirst && gather && (
+              <BesideRole kind={kind} report={`/widgets/${widget.id}/help`}>
+                {gather}
+              </BesideRole>
             )}
             {step === 'sift' && outcome && takesItems && (
               <EntryList

@@ -20,6 +20,16 @@ export interface FlowFacts {
   readonly findings: readonly Finding[]
 }
 
+/** What has been chosen for each role; of what may be left out nothing is said while it is. */
+function gathered({ intake }: Kind, sources: number, items: number): string {
+  const facts = Object.values(intake).flatMap(({ takes, label, isOptional }) => {
+    if ('object' in takes) return [`${label.toLowerCase()} chosen`]
+    if (sources === 0 && isOptional) return []
+    return [`${many(items, 'item')} · ${many(sources, 'source')}`]
+  })
+  return facts.join(' · ') || 'nothing is lacking'
+}
+
 const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`
 
 export function flowOf({
@@ -49,18 +59,13 @@ export function flowOf({
   const [lacking] = lackingOf(kind, settings)
   const isEmpty = lacking !== undefined
   const takesItems = typesOf(kind).length > 0
-  const [given] = Object.values(kind.intake)
   const steps: FlowStep[] = [
     {
       id: 'gather',
       label: 'Gather',
       fact: isEmpty
         ? kind.intake[lacking]!.lacking.toLowerCase()
-        : takesItems
-          ? `${many(counts?.total ?? 0, 'item')} · ${many(sources.length, 'source')}`
-          : given
-            ? `${given.label.toLowerCase()} chosen`
-            : 'nothing is lacking',
+        : gathered(kind, sources.length, counts?.total ?? 0),
       trouble: failing[0] && `${failing[0].label} cannot be read`,
       next: isEmpty,
     },
@@ -68,19 +73,19 @@ export function flowOf({
       id: 'sift',
       label: 'Sift',
       fact:
-        isEmpty || !takesItems
+        isEmpty || !takesItems || sources.length === 0
           ? '–'
           : counts
             ? counts.passed === counts.total
               ? `all ${counts.total} may show`
               : `${counts.passed} left`
             : '…',
-      trouble: !isEmpty && takesItems && counts?.passed === 0 ? 'nothing is left' : undefined,
+      trouble: !isEmpty && sources.length > 0 && counts?.passed === 0 ? 'nothing is left' : undefined,
     },
     {
       id: 'arrange',
       label: 'Arrange',
-      fact: takesItems ? `${layout} · ${counts?.shown ?? 0} shown` : layout,
+      fact: kind.fields.layout ? `${layout} · ${counts?.shown ?? 0} shown` : layout,
     },
     {
       id: 'dress',
