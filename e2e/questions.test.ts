@@ -405,3 +405,47 @@ test('what they see: taken, marked, blacked out by mouse and by keys, and so it 
   expect([isGreen(plain), isGreen(inside), isGreen(edge)]).toEqual([true, true, false])
   expect(black).toEqual([0, 0, 0])
 })
+
+test('help comes up while the subject is typed, is read in place by keys alone, and is counted', async () => {
+  await studio()
+  const client = await clientNamed(browser, 'Juniper Lane Vets')
+  const source = await api<{ id: string }>(browser, 'POST', `/clients/${client}/catalogues`, {
+    name: `Help ${Date.now()}`,
+    type: 'Article',
+  })
+  const { columns } = await api<{ columns: (string | null)[] }>(browser, 'GET', `/sources/${source.id}/cells`)
+  const row = (facts: Record<string, string>) => columns.map((id) => facts[id ?? ''] ?? '')
+  await api(browser, 'POST', `/sources/${source.id}/cells`, {
+    rows: [
+      row({ name: 'When doors stick in winter', text: 'Oil the hinge.\n\nThen wait a day.' }),
+      row({ name: '<img src=x onerror=alert(1)> Windows', text: 'Clean them.' }),
+    ],
+  })
+  const form = await formOf('question')
+  const { ref, id } = await liveForm(form, { sources: [source.id] })
+  await load(ref, {
+    'content-security-policy': `default-src 'none'; script-src ${world.delivery}; connect-src ${world.delivery}; style-src ${world.delivery}; font-src ${world.delivery}; require-trusted-types-for 'script'; trusted-types yimble`,
+  })
+  const titles = `[...${root}.querySelectorAll('[part=help] button > span')].map((one) => one.textContent)`
+  await inPage(`${root}.querySelector('[name=subject]').focus()`)
+  await press('a window')
+  await browser.until<string[]>(titles, (all) => all.join() === '<img src=x onerror=alert(1)> Windows')
+  for (let at = 0; at < 6; at += 1) await press(keys.back)
+  await press('sticking door')
+  await browser.until<string[]>(titles, (all) => all.join() === 'When doors stick in winter')
+  expect(await violationsIn(browser)).toEqual([])
+  await press(keys.tab, keys.enter)
+  await browser.until<string>(said('article'), (text) => text === 'Oil the hinge.Then wait a day.')
+  expect(await violationsIn(browser)).toEqual([])
+  await press(keys.enter)
+  await browser.until<string>(said('article'), (text) => text === '')
+  await put('name', 'Ada')
+  await put('mail', 'ada@post.example')
+  await asPeopleDo()
+  await click('send')
+  await browser.until<string>(said('sent'), (text) => text !== '')
+  await studio()
+  await browser.driver.get(`${world.studio}/widgets/${id}/help`)
+  await browser.see('//tr[contains(., "When doors stick in winter") and td[1] = "1" and td[2] = "0"]')
+  expect(await violationsIn(browser)).toEqual([])
+})

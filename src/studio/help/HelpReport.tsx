@@ -1,3 +1,4 @@
+'use client'
 /** Which help articles visitors opened, and after which of them they sent nothing. */
 import type { ClientShape, HelpReportShape, WidgetShape } from '@/core/api/shapes'
 import { TopLine } from '../parts/TopLine'

@@ -98,8 +98,8 @@ export const wordsIn = (typed: string): string[] => {
 }
 
 /**
- * Entries that any of the words finds, the best first: those with words in their title, then those with words in their text, then
- * those whose title has nearly such a word. The last word may be unfinished.
+ * Entries that the words find, the best first: those with any in their title, then those with all in their text. Where there are
+ * none, those with any in their text, and those whose title has nearly such a word. The last word may be unfinished.
  * @param typed - a sentence as somebody types it
  */
 export async function findEntries(
@@ -109,10 +109,13 @@ export async function findEntries(
   most: number,
 ): Promise<FoundEntry[]> {
   const words = wordsIn(typed)
-  const found: FoundEntry[] = []
-  for (const look of [byTitle, byText, byLetters]) {
-    if (found.length >= most || words.length === 0) break
-    const more = await look({ widgetId, configuration: configurationFor(locale), words, most })
+  if (words.length === 0) return []
+  const asked = { widgetId, configuration: configurationFor(locale), words, most }
+  const found = await byTitle(asked)
+  for (const look of [withAll, withAny, byLetters]) {
+    const isEnough = look === withAll ? found.length >= most : found.length > 0
+    if (isEnough) break
+    const more = await look(asked)
     found.push(...more.filter(({ id }) => !found.some((one) => one.id === id)))
   }
   return found.slice(0, most)
@@ -155,11 +158,9 @@ async function ranked(sql: string, query: string, { widgetId, configuration, mos
 }
 const byTitle = (asked: Asked) => ranked(titleRanked, queryOf(asked.words, '|'), asked)
 
-/** With all of the words, else with any: which of the many that have one are ranked is then chance. */
-async function byText(asked: Asked): Promise<FoundEntry[]> {
-  const all = await ranked(textRanked, queryOf(asked.words, '&'), asked)
-  return all.length > 0 ? all : ranked(textRanked, queryOf(asked.words, '|'), asked)
-}
+const withAll = (asked: Asked) => ranked(textRanked, queryOf(asked.words, '&'), asked)
+/** Which of the many that have one of the words are ranked is chance. */
+const withAny = (asked: Asked) => ranked(textRanked, queryOf(asked.words, '|'), asked)
 
 /** Titles with a word that is nearly one of those: letters were left out, doubled or swapped. */
 async function byLetters({ widgetId, words, most }: Asked): Promise<FoundEntry[]> {
