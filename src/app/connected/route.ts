@@ -30,7 +30,8 @@ export async function GET(request: Request) {
     if (finished) return to(finished)
     const token = cookieOf(request, sessionCookie)
     const actor = token ? await actorOfSession(token) : undefined
-    if (!actor) return to(invitation ? `/connect/${invitation}?said=sign_in_over` : '/sign-in')
+    if (!actor || actor.role === 'client')
+      return to(invitation ? `/connect/${invitation}?said=sign_in_over` : '/sign-in')
     return to(await finishSignIn(actor, answer))
   } catch (error) {
     return to(`${invitation ? `/connect/${invitation}` : '/'}?said=${problemOf(error).code}`)

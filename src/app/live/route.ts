@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { forActor } from '@/app/signedIn'
+import { forAnybody } from '@/app/signedIn'
 import { attend } from '@/server/live/attendance'
 import { inboxTopic, talkTopic } from '@/server/live/bell'
 import { streamHeaders, streamTopics } from '@/server/live/stream'
@@ -10,18 +10,18 @@ const inside = z.uuid().optional()
 /** Tells an open inbox that something is new, and the visitors that somebody is there. `?at` names what is looked at. */
 export async function GET(request: Request) {
   const at = inside.safeParse(new URL(request.url).searchParams.get('at') ?? undefined).data
-  const loaded = await forActor(async (actor) => {
+  const loaded = await forAnybody(async (actor) => {
     if (at) await demandSubmission(actor, at)
     return actor
   })
   if (!loaded.ok) return new Response(loaded.problem.detail, { status: loaded.problem.status })
-  const { agencyId, userId } = loaded.value
-  const topics = [inboxTopic(agencyId), ...(at ? [talkTopic(at)] : [])]
+  const { agencyId, clientId, userId } = loaded.value
+  const topics = [inboxTopic(agencyId, clientId), ...(at ? [talkTopic(at)] : [])]
   let stop = () => {}
   const body = new ReadableStream<Uint8Array>({
     start(stream) {
       const encoder = new TextEncoder()
-      const leave = attend({ agencyId, userId, submissionId: at })
+      const leave = attend({ agencyId, clientId, userId, submissionId: at })
       let isOver = false
       const end = () => {
         stop()

@@ -6,7 +6,7 @@ import { isDatabaseAway } from '../db/away'
 import { env } from '../env'
 import { log } from '../log'
 import { actorOfSession, actorOfToken } from '../services/access/sessions'
-import type { Actor } from '../services/access/actor'
+import type { Anybody } from '../services/access/actor'
 import { pageOf } from './paging'
 import { faultIn, inPlainWords } from './plainWords'
 import type { Route } from './route'
@@ -21,8 +21,10 @@ export async function answer(request: Request, path: string): Promise<Response> 
     const { route, params } = find(request.method, path)
     const actor = await actorOf(request)
     if (!actor) throw new ProblemError(problem('not_signed_in'))
+    if (actor.clientId && !route.forClients)
+      throw new ProblemError(problem('missing', { what: 'such address in the API' }))
     const body = await bodyOf(request, route)
-    const result = await route.run(actor, {
+    const result = await route.run(actor as never, {
       params: params as never,
       body: body as never,
       headers: request.headers,
@@ -70,7 +72,7 @@ function find(asked: string, path: string): { route: Route; params: unknown } {
 }
 
 /** A token's bearer, or the session's; a write by session has to come from the studio's own pages. */
-async function actorOf(request: Request): Promise<Actor | undefined> {
+async function actorOf(request: Request): Promise<Anybody | undefined> {
   const bearer = /^Bearer (\S+)$/.exec(request.headers.get('authorization') ?? '')?.[1]
   if (bearer) {
     const actor = await actorOfToken(bearer)

@@ -1,6 +1,7 @@
 /** The API's door: who may in, what comes in, and how failures go out. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { useTestDatabase } from '../db/testDatabase'
+import type { Actor } from '../services/access/actor'
 
 const studio = 'http://127.0.0.1:4310'
 let drop: () => Promise<void>
@@ -31,7 +32,7 @@ beforeAll(async () => {
   bearer = (
     await (
       await import('../services/access/tokens')
-    ).createToken((await sessions.actorOfSession(token))!, 'script')
+    ).createToken((await sessions.actorOfSession(token)) as Actor, 'script')
   ).token
 })
 afterAll(() => drop())

@@ -3,14 +3,27 @@
  * are read from the list: one that is new has to be told about here, or this fails.
  */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
+import {
+  makeActor,
+  makeClientPerson,
+  makeColleague,
+  startOutside,
+  useTestDatabase,
+  type Outside,
+} from '../db/testDatabase'
 import type { Actor } from '../services/access/actor'
 
 let outside: Outside
 let drop: () => Promise<void>
 let api: typeof import('./answer')
 let routes: (typeof import('./routes'))['routes']
-const bearers: Record<'owner' | 'viewer' | 'stranger', string> = { owner: '', viewer: '', stranger: '' }
+const bearers: Record<'owner' | 'viewer' | 'stranger' | 'person' | 'neighbour', string> = {
+  owner: '',
+  viewer: '',
+  stranger: '',
+  person: '',
+  neighbour: '',
+}
 /** One object of each sort, by the first word of its path. */
 const ids: Record<string, string> = {}
 let item = ''
@@ -46,13 +59,18 @@ beforeAll(async () => {
     ...(await import('../services/access/tokens')),
   }
   const owner = await makeActor()
-  const bearer = async (actor: Actor) => (await s.createToken(actor, 'test')).token
+  const bearer = async (actor: Pick<Actor, 'userId'>) => (await s.createToken(actor as Actor, 'test')).token
   Object.assign(bearers, {
     owner: await bearer(owner),
     viewer: await bearer(await makeColleague(owner.agencyId, 'viewer')),
     stranger: await bearer(await makeActor()),
   })
   const client = await s.createClient(owner, { name: 'Mine', locale: 'en', timeZone: 'UTC' })
+  const beside = await s.createClient(owner, { name: 'Beside', locale: 'en', timeZone: 'UTC' })
+  Object.assign(bearers, {
+    person: await bearer(await makeClientPerson(owner.agencyId, client.id)),
+    neighbour: await bearer(await makeClientPerson(owner.agencyId, beside.id)),
+  })
   const site = await s.addSite(owner, client.id, { address: outside.origin, platform: 'plain' })
   const source = await s.addSource(owner, client.id, { address: `${outside.origin}/feed` })
   const widget = await s.createWidget(owner, client.id, { kind: 'feed', name: 'Mine' })
@@ -151,6 +169,7 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /inbox': () => ({ state: 'new' }),
   'POST /people/find': () => ({ email: 'a@post.example' }),
   'POST /people/forget': () => ({ email: 'a@post.example' }),
+  'POST /clients/{id}/people': () => ({ email: 'own@x.example' }),
   'POST /clients/{id}/webhooks': () => ({ url: 'https://hooks.example/' }),
   'POST /webhooks/{id}/repeat': () => ({ deliveryId: '00000000-0000-4000-8000-000000000000' }),
   'POST /submissions/sort': () => ({ ids: ['00000000-0000-4000-8000-000000000000'], state: 'done' }),
@@ -230,6 +249,48 @@ describe('somebody who may only look', () => {
     // Rows and cells are of tables; this source is a feed.
     for (const line of lines().filter((one) => one.startsWith('GET') && !/\/(rows|cells)$/.test(one)))
       expect([line, (await ask('viewer', line)).status]).toEqual([line, 200])
+  })
+})
+
+/** All that a client's own people may do: in their inbox, and with their own way in. */
+const forPeople = [
+  'GET /me',
+  'GET /sessions',
+  'DELETE /sessions/{id}',
+  'POST /password',
+  'POST /inbox',
+  'GET /submissions/{id}',
+  'POST /submissions/{id}/messages',
+  'GET /submissions/{id}/talk',
+  'POST /submissions/{id}/typing',
+  'POST /submissions/{id}/assign',
+  'POST /submissions/sort',
+]
+describe('one of a client’s own people', () => {
+  test('finds no route but those of their inbox', async () => {
+    expect(
+      routes
+        .filter((one) => one.forClients)
+        .map((one) => `${one.method} ${one.path}`)
+        .sort(),
+    ).toEqual([...forPeople].sort())
+    for (const line of lines().filter((one) => !forPeople.includes(one))) {
+      const { status, code, text } = await ask('person', line)
+      expect([line, status, code, text.includes('Mine')]).toEqual([line, 404, 'missing', false])
+    }
+  })
+  test('reads and answers what visitors of the client sent', async () => {
+    expect((await ask('person', 'POST /inbox')).text).toContain('Mine')
+    for (const line of ['GET /submissions/{id}', 'POST /submissions/{id}/messages'])
+      expect([line, (await ask('person', line)).status]).toEqual([line, 200])
+  })
+  test('of another client finds nothing behind any id, and nothing in any list', async () => {
+    for (const line of lines()) {
+      const { status, text } = await ask('neighbour', line)
+      expect([line, text.includes('Mine')]).toEqual([line, false])
+      if (line.includes('{id}')) expect([line, status]).toEqual([line, 404])
+    }
+    expect((await ask('neighbour', 'POST /inbox')).text).toBe('{"submissions":[],"counts":{}}')
   })
 })
 

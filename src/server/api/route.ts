@@ -1,6 +1,6 @@
 /** One line of the API: method, path, what goes in and out, and the service that answers. */
 import * as z from 'zod'
-import type { Actor } from '../services/access/actor'
+import type { Actor, Anybody } from '../services/access/actor'
 
 export interface RouteInput<P, B> {
   readonly params: P
@@ -18,26 +18,39 @@ export interface Route {
   readonly body: z.ZodType | undefined
   /** Where more than the usual is needed. */
   readonly maxBodyKb: number | undefined
+  /** For a client's own people, too; every other route is not there for them. */
+  readonly forClients: boolean
   /** What a success answers with; undefined for 204. */
   readonly response: z.ZodType | undefined
-  run(actor: Actor, input: RouteInput<never, never>): Promise<unknown>
+  run(actor: never, input: RouteInput<never, never>): Promise<unknown>
 }
 
-interface Definition<P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType> {
+interface Definition<A, P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType> {
   readonly summary: string
   readonly params?: P
   readonly body?: B
   readonly maxBodyKb?: number
   readonly response?: R
-  run(actor: Actor, input: RouteInput<z.infer<P>, z.infer<B>>): Promise<unknown>
+  run(actor: A, input: RouteInput<z.infer<P>, z.infer<B>>): Promise<unknown>
 }
 
-export function route<P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType>(
+export const route = <P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType>(
   line: `${Route['method']} /${string}`,
-  definition: Definition<P, B, R>,
+  definition: Definition<Actor, P, B, R>,
+): Route => made(line, definition, false)
+
+/** For a client's own people, too. */
+export const routeForAll = <P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType>(
+  line: `${Route['method']} /${string}`,
+  definition: Definition<Anybody, P, B, R>,
+): Route => made(line, definition, true)
+
+function made<A, P extends z.ZodObject, B extends z.ZodType, R extends z.ZodType>(
+  line: string,
+  { summary, params, body, maxBodyKb, response, run }: Definition<A, P, B, R>,
+  forClients: boolean,
 ): Route {
   const [method, path] = line.split(' ') as [Route['method'], string]
-  const { summary, params, body, maxBodyKb, response, run } = definition
   return {
     method,
     path,
@@ -45,6 +58,7 @@ export function route<P extends z.ZodObject, B extends z.ZodType, R extends z.Zo
     params: params ?? z.object({}),
     body,
     maxBodyKb,
+    forClients,
     response,
     run: run as Route['run'],
   }

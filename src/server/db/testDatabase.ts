@@ -67,6 +67,14 @@ export async function makeActor(
   return makeColleague(agency.id, role)
 }
 
+/** One of a client's own people. */
+export async function makeClientPerson(agencyId: string, clientId: string) {
+  const { userId } = await makeColleague(agencyId)
+  const { db } = await import('./db')
+  await db().User.update({ role: 'client', clientId }, { where: { id: userId } })
+  return { agencyId, clientId, userId, role: 'client' as const, sessionId: undefined }
+}
+
 export async function makeColleague(agencyId: string, role: 'viewer' | 'designer' | 'owner' = 'designer') {
   const { db } = await import('./db')
   const user = await db().User.create({

@@ -9,6 +9,8 @@ const goneAfter = `interval '40 seconds'`
 
 export interface Attending {
   readonly agencyId: string
+  /** Of a client's own people: the client, at whose widgets alone they are there. */
+  readonly clientId?: string
   /** Undefined for a visitor. */
   readonly userId: string | undefined
   /** The talk that is looked at; undefined in an inbox where none is. */
@@ -16,20 +18,20 @@ export interface Attending {
 }
 
 /** @returns how it ends */
-export function attend({ agencyId, userId, submissionId }: Attending): () => void {
+export function attend({ agencyId, clientId, userId, submissionId }: Attending): () => void {
   const stream = randomUUID()
   const talk = submissionId && talkTopic(submissionId)
   const be = () =>
     db().sequelize.query(
-      `insert into attendance (stream, agency_id, user_id, submission_id) values ($1, $2, $3, $4)
+      `insert into attendance (stream, agency_id, user_id, submission_id, client_id) values ($1, $2, $3, $4, $5)
        on conflict (stream) do update set seen_at = now()`,
-      { bind: [stream, agencyId, userId ?? null, submissionId ?? null] },
+      { bind: [stream, agencyId, userId ?? null, submissionId ?? null, clientId ?? null] },
     )
   const leave = () => db().sequelize.query('delete from attendance where stream = $1', { bind: [stream] })
   /** Every open widget listens at the desk, so it rings for the first who comes and the last who goes. */
   const tell = async () => {
     if (talk) await ring(talk)
-    if (userId && !(await isAnybodyThere(agencyId, stream))) await ring(deskTopic(agencyId))
+    if (userId && !(await isAnybodyThere({ agencyId, clientId }, stream))) await ring(deskTopic(agencyId))
   }
   const quietly = (work: Promise<unknown>) => void work.catch(() => undefined) // away: the next beat says it again
   const here = be().then(tell)
@@ -42,12 +44,18 @@ export function attend({ agencyId, userId, submissionId }: Attending): () => voi
   }
 }
 
-/** Whether somebody of the agency has its inbox open. @param besides - a stream that does not count */
-export async function isAnybodyThere(agencyId: string, besides?: string): Promise<boolean> {
+/**
+ * Whether somebody of the agency, or of the client's own people, has the inbox open.
+ * @param besides - a stream that does not count
+ */
+export async function isAnybodyThere(
+  { agencyId, clientId }: { readonly agencyId: string; readonly clientId?: string },
+  besides?: string,
+): Promise<boolean> {
   const [row] = await db().sequelize.query<{ there: boolean }>(
     `select exists (select 1 from attendance where agency_id = $1 and user_id is not null and seen_at > now() - ${goneAfter}
-       and ($2::uuid is null or stream <> $2)) as there`,
-    { bind: [agencyId, besides ?? null], type: QueryTypes.SELECT },
+       and ($2::uuid is null or stream <> $2) and (client_id is null or client_id = $3)) as there`,
+    { bind: [agencyId, besides ?? null, clientId ?? null], type: QueryTypes.SELECT },
   )
   return row!.there
 }

@@ -14,8 +14,9 @@ export type Side = 'visitor' | 'agency'
 
 /** Something was said in a talk, or somebody came to it. */
 export const talkTopic = (submissionId: string): string => `talk ${submissionId}`
-/** Something came into an agency's inbox. */
-export const inboxTopic = (agencyId: string): string => `inbox ${agencyId}`
+/** Something came into an agency's inbox; for a client's own people, into that client's. */
+export const inboxTopic = (agencyId: string, clientId?: string): string =>
+  ['inbox', agencyId, ...(clientId ? [clientId] : [])].join(' ')
 /** Somebody is at an agency's inbox now, or nobody is any more. */
 export const deskTopic = (agencyId: string): string => `desk ${agencyId}`
 
@@ -80,4 +81,12 @@ const notify = (payload: string, transaction?: Transaction) =>
 
 /** In a transaction it rings when that is through, and not at all when it fails. */
 export const ring = (topic: string, transaction?: Transaction): Promise<unknown> => notify(topic, transaction)
+/** Something came in: the agency hears it, and the client's own people. */
+export async function ringInbox(
+  { agencyId, clientId }: { readonly agencyId: string; readonly clientId: string },
+  transaction: Transaction,
+): Promise<void> {
+  await ring(inboxTopic(agencyId), transaction)
+  await ring(inboxTopic(agencyId, clientId), transaction)
+}
 export const ringTyping = (topic: string, side: Side): Promise<unknown> => notify(`typing ${side} ${topic}`)

@@ -79,7 +79,7 @@ export const chatAnswers = answering(chatActions)(
           bind: [id, last],
         })
       return {
-        isThere: await isAnybodyThere(widget.agencyId),
+        isThere: await isAnybodyThere(widget),
         isTyping: id !== undefined && bell().isTyping(talkTopic(id), 'agency'),
         said: said.map(({ at, ...line }) => ({ ...line, at: at.toISOString() })),
       }
@@ -96,7 +96,7 @@ export const chatAnswers = answering(chatActions)(
           suspicion === undefined,
           transaction,
         )
-      else if (!suspicion && !(await isAnybodyThere(widget.agencyId)))
+      else if (!suspicion && !(await isAnybodyThere(widget)))
         await tellOfSubmission({ widget, page, mailTo: mailTo(widget) }, kept)
       await ring(talkTopic(submissionId), transaction)
       return { n }

@@ -5,7 +5,7 @@
 import { createHash } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { db, inTransaction } from '../db/db'
-import { inboxTopic, ring } from '../live/bell'
+import { ringInbox } from '../live/bell'
 import { announceVisit } from '../services/visitors/announceVisit'
 import { addMessage } from '../services/visitors/messages'
 import type { KeptVisit, Tale, Visit, WidgetFacts } from './answers'
@@ -98,7 +98,7 @@ export async function keepOnce(
     await claimFiles(widget.id, tale.files ?? [], kept)
     const given = await run({ widget, page, suspicion, kept })
     if (!suspicion) {
-      await ring(inboxTopic(widget.agencyId), transaction)
+      await ringInbox(widget, transaction)
       await announceVisit(widget, page, kept)
     }
     if (!row) return { given }

@@ -1,18 +1,16 @@
 'use client'
 /** The own account: browsers that are signed in, tokens for scripts. */
-import { useState, type FormEvent } from 'react'
 import type { PlacesShape, TeamShape } from '@/core/api/shapes'
 import { api } from '../api'
 import { useAct } from '../clients/useAct'
 import { Button } from '../parts/Button'
-import { CopyField } from '../parts/CopyField'
-import { TextField } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import { Ago } from '../parts/Local'
 import { AppearanceSection } from './AppearanceSection'
 import { PasswordSection } from './PasswordSection'
 import { PlacesSection } from './PlacesSection'
 import { TeamSection } from './TeamSection'
+import { TokensSection } from './TokensSection'
 
 export interface AccountViewProps {
   readonly me: {
@@ -27,27 +25,22 @@ export interface AccountViewProps {
     readonly seenAt: string
     readonly current: boolean
   }[]
-  readonly tokens: readonly { readonly id: string; readonly name: string; readonly createdAt: string }[]
-  readonly team: TeamShape
-  readonly places: PlacesShape
+  /** What is the agency’s; none of it for a client’s own people. */
+  readonly agency:
+    | {
+        readonly tokens: readonly { readonly id: string; readonly name: string; readonly createdAt: string }[]
+        readonly team: TeamShape
+        readonly places: PlacesShape
+      }
+    | undefined
 }
 
-export function AccountView({ me, sessions, tokens, team, places }: AccountViewProps) {
+export function AccountView({ me, sessions, agency }: AccountViewProps) {
   const { busy, act } = useAct()
-  const [name, setName] = useState('')
-  const [made, setMade] = useState<string>()
-
-  const make = (event: FormEvent) => {
-    event.preventDefault()
-    void act(async () => {
-      setMade((await api<{ token: string }>('POST', '/tokens', { name })).token)
-      setName('')
-    })
-  }
 
   return (
     <>
-      <TopLine crumbs={[{ label: 'Clients', href: '/' }, { label: 'Account' }]}>
+      <TopLine crumbs={[...(agency ? [{ label: 'Clients', href: '/' }] : []), { label: 'Account' }]}>
         <Button onClick={() => void api('POST', '/sign-out').then(() => window.location.assign('/sign-in'))}>
           Sign out
         </Button>
@@ -56,13 +49,17 @@ export function AccountView({ me, sessions, tokens, team, places }: AccountViewP
         <div>
           <h1 className="text-3xl">{me.name}</h1>
           <p className="text-faint">
-            {me.email} · {me.role} at {me.agency}
+            {me.email} · {agency ? `${me.role} at ${me.agency}` : `invited by ${me.agency}`}
           </p>
         </div>
         <AppearanceSection />
         <PasswordSection />
-        <TeamSection team={team} />
-        <PlacesSection places={places} />
+        {agency && (
+          <>
+            <TeamSection team={agency.team} />
+            <PlacesSection places={agency.places} />
+          </>
+        )}
         <section aria-labelledby="sessions">
           <h2 id="sessions" className="mb-2 text-lg">
             Signed-in browsers
@@ -95,57 +92,7 @@ export function AccountView({ me, sessions, tokens, team, places }: AccountViewP
             ))}
           </ul>
         </section>
-        <section aria-labelledby="tokens" className="flex flex-col gap-3">
-          <h2 id="tokens" className="text-lg">
-            Tokens for scripts
-          </h2>
-          <p className="text-faint">
-            Scripts use the same API as the studio; it is described at{' '}
-            <a className="underline" href="/api/v1/openapi.json">
-              /api/v1/openapi.json
-            </a>
-            .
-          </p>
-          {tokens.length > 0 && (
-            <ul className="divide-y divide-hair border-y border-hair">
-              {tokens.map((token) => (
-                <li key={token.id} className="flex items-center justify-between gap-3 py-2.5">
-                  <span>
-                    {token.name}{' '}
-                    <span className="text-[13px] text-faint">
-                      made <Ago iso={token.createdAt} />
-                    </span>
-                  </span>
-                  <Button
-                    small
-                    busy={busy}
-                    onClick={() => void act(() => api('DELETE', `/tokens/${token.id}`))}
-                  >
-                    Revoke
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          )}
-          {made && (
-            <div className="arrive rounded-md border border-hair bg-paper p-3">
-              <p className="mb-2">This is told once. Keep it where the script can read it.</p>
-              <CopyField label="Token" value={made} rows={1} />
-            </div>
-          )}
-          <form onSubmit={make} className="flex max-w-md items-end gap-2">
-            <TextField
-              label="What is it for?"
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              maxLength={120}
-              className="flex-1"
-            />
-            <Button type="submit" busy={busy} disabled={name.trim() === ''}>
-              Make a token
-            </Button>
-          </form>
-        </section>
+        {agency && <TokensSection tokens={agency.tokens} />}
       </main>
     </>
   )

@@ -10,6 +10,8 @@ export interface JoinProps {
         readonly agency: string
         readonly email: string
         readonly role: string
+        /** Of a client’s own people: whose inbox it is. */
+        readonly client: string | null
         readonly name: string | null
       }
     | undefined
@@ -34,7 +36,9 @@ export function Join({ token, link }: JoinProps) {
       title={isInvitation ? `Join ${link.agency}` : 'Set a new password'}
       intro={
         isInvitation
-          ? `You are invited as ${link.role} with ${link.email}.`
+          ? link.client
+            ? `You are invited, with ${link.email}, to read and answer what visitors write to ${link.client}.`
+            : `You are invited as ${link.role} with ${link.email}.`
           : `For ${link.name ?? link.email}. Every browser that is signed in now is signed out.`
       }
       path="/join"

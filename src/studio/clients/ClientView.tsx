@@ -7,6 +7,7 @@ import type {
   ListShape,
   SiteShape,
   SourceShape,
+  TeamShape,
   WebhookShape,
   WidgetShape,
 } from '@/core/api/shapes'
@@ -17,6 +18,7 @@ import { TopLine } from '../parts/TopLine'
 import { Ago } from '../parts/Local'
 import { ForEditors } from '../parts/Role'
 import { ClientLists } from './ClientLists'
+import { ClientPeople } from './ClientPeople'
 import { ClientSettings } from './ClientSettings'
 import { ClientWebhooks } from './ClientWebhooks'
 import { SiteLine } from './SiteLine'
@@ -30,6 +32,7 @@ export interface ClientViewProps {
   readonly lists: readonly ListShape[]
   readonly forms: readonly FormShape[]
   readonly webhooks: readonly WebhookShape[]
+  readonly people: TeamShape
   readonly delivery: string
 }
 
@@ -41,6 +44,7 @@ export function ClientView({
   lists,
   forms,
   webhooks,
+  people,
   delivery,
 }: ClientViewProps) {
   return (
@@ -141,6 +145,12 @@ export function ClientView({
               <ClientLists lists={lists} />
             </section>
           )}
+          <section aria-labelledby="people" className="md:col-start-1">
+            <h2 id="people" className="mb-2 text-lg">
+              Their people
+            </h2>
+            <ClientPeople clientId={client.id} team={people} />
+          </section>
           <section aria-labelledby="webhooks" className="md:col-start-1">
             <h2 id="webhooks" className="mb-2 text-lg">
               Webhooks

@@ -8,6 +8,8 @@ import { api, sentenceOf } from '../api'
 export interface Person {
   readonly id: string
   readonly name: string
+  /** Of a client’s own people: the client. */
+  readonly clientId: string | null
 }
 
 export function Assigned({ submission, people }: { submission: SubmissionShape; people: readonly Person[] }) {
@@ -17,16 +19,21 @@ export function Assigned({ submission, people }: { submission: SubmissionShape; 
     onError: (error) => toast.error(sentenceOf(error)),
     onSettled: () => queries.invalidateQueries({ queryKey: ['inbox'] }),
   })
+  const { assignedTo, clientId } = submission
+  const here = people.filter((one) => one.clientId === null || one.clientId === clientId)
   return (
     <label className="ml-auto flex items-center gap-2 text-[13px] text-faint">
       In the hands of
       <select
-        value={submission.assignedTo ?? ''}
+        value={assignedTo ?? ''}
         onChange={(event) => assign.mutate(event.target.value || null)}
         className="h-7 max-w-44 rounded-md border border-edge bg-paper px-1.5 text-ink"
       >
         <option value="">nobody</option>
-        {people.map(({ id, name }) => (
+        {assignedTo && !here.some(({ id }) => id === assignedTo) && (
+          <option value={assignedTo}>somebody at the agency</option>
+        )}
+        {here.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>

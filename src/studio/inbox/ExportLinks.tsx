@@ -1,6 +1,7 @@
 'use client'
 /** What the inbox shows, as a file; and the way to what is kept of a person. */
 import Link from 'next/link'
+import { useIsClient } from '../parts/Role'
 import type { FolderId } from './folders'
 
 export interface ExportLinksProps {
@@ -10,6 +11,7 @@ export interface ExportLinksProps {
 }
 
 export function ExportLinks({ folder, clientId, words }: ExportLinksProps) {
+  const isClient = useIsClient()
   const query = new URLSearchParams({
     state: folder,
     ...(clientId ? { clientId } : {}),
@@ -30,9 +32,11 @@ export function ExportLinks({ folder, clientId, words }: ExportLinksProps) {
           </a>
         ))}
       </span>
-      <Link href="/inbox/person" className="underline underline-offset-2">
-        A person’s data
-      </Link>
+      {!isClient && (
+        <Link href="/inbox/person" className="underline underline-offset-2">
+          A person’s data
+        </Link>
+      )}
     </p>
   )
 }

@@ -27,6 +27,7 @@ export interface InboxViewProps {
   readonly first: InboxShape
   /** The one that a link leads to. */
   readonly asked: SubmissionShape | undefined
+  /** To choose from; none for a client’s own people. */
   readonly clients: readonly { readonly id: string; readonly name: string }[]
   /** Who can have something in hand. */
   readonly people: readonly Person[]
@@ -139,19 +140,21 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
           </nav>
           <div className="ml-auto flex flex-wrap items-center gap-2">
             <ExportLinks folder={folder} clientId={clientId} words={words} />
-            <select
-              aria-label="Client"
-              value={clientId}
-              onChange={(event) => setClientId(event.target.value)}
-              className={`${inputClass} !w-44`}
-            >
-              <option value="">All clients</option>
-              {clients.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
+            {clients.length > 0 && (
+              <select
+                aria-label="Client"
+                value={clientId}
+                onChange={(event) => setClientId(event.target.value)}
+                className={`${inputClass} !w-44`}
+              >
+                <option value="">All clients</option>
+                {clients.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            )}
             <input
               type="search"
               aria-label="Find in what was sent"

@@ -5,7 +5,7 @@ import type { SubmissionShape } from '@/core/api/shapes'
 import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { Notice } from '../parts/Notice'
-import { useMayEdit } from '../parts/Role'
+import { useIsClient, useMayEdit } from '../parts/Role'
 import { Assigned, type Person } from './Assigned'
 import { Conversation } from './Conversation'
 import { FileLinks } from './FileLinks'
@@ -23,6 +23,7 @@ export interface SubmissionViewProps {
 
 export function SubmissionView({ submission, count, people, onSort, onAnswer }: SubmissionViewProps) {
   const mayEdit = useMayEdit()
+  const isClient = useIsClient()
   const { answers, page, junk, isElsewhere } = submission
   const hasMatter = answers.some((one) => one.about === 'matter')
   const hasPerson = hasMatter && answers.some((one) => one.about === 'person')
@@ -60,9 +61,13 @@ export function SubmissionView({ submission, count, people, onSort, onAnswer }: 
       <Told answers={answers.filter((one) => one.about === 'person')} isFirst={!hasMatter} />
       <p className="mt-8 max-w-[44em] border-t border-hair pt-3 text-[13px] text-faint">
         Sent <DayAndTime iso={submission.sentAt} /> by{' '}
-        <Link href={`/widgets/${submission.widgetId}`} className="underline">
-          {submission.widgetName}
-        </Link>{' '}
+        {isClient ? (
+          submission.widgetName
+        ) : (
+          <Link href={`/widgets/${submission.widgetId}`} className="underline">
+            {submission.widgetName}
+          </Link>
+        )}{' '}
         of {submission.clientName}
         {page ? (
           <>

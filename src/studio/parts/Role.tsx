@@ -2,7 +2,8 @@
 /** What whoever is signed in may do. Viewers see no control that they could not use. */
 import { createContext, useContext, type ReactNode } from 'react'
 
-export type Role = 'viewer' | 'designer' | 'owner'
+/** `client` is one of a client’s own people, who see its inbox and nothing else. */
+export type Role = 'client' | 'viewer' | 'designer' | 'owner'
 const RoleContext = createContext<Role | undefined>(undefined)
 
 export const RoleProvider = ({ role, children }: { role: Role; children: ReactNode }) => (
@@ -15,6 +16,9 @@ export function useRole(): Role {
   if (!role) throw new Error('useRole needs a RoleProvider around it: see app/viewOf.tsx')
   return role
 }
+
+/** Also where nobody is signed in. */
+export const useIsClient = (): boolean => useContext(RoleContext) === 'client'
 
 export const useMayEdit = (): boolean => useRole() !== 'viewer'
 

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { buttonClass } from './Button'
 import { FindButton } from './Palette'
+import { useIsClient } from './Role'
 
 export interface Crumb {
   readonly label: string
@@ -11,9 +12,13 @@ export interface Crumb {
 }
 
 export function TopLine({ crumbs, children }: { crumbs: readonly Crumb[]; children?: ReactNode }) {
+  const isClient = useIsClient()
   return (
     <header className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-hair px-4 py-1.5 sm:px-6">
-      <Link href="/" className="font-display text-[19px] font-bold tracking-tight text-spruce">
+      <Link
+        href={isClient ? '/inbox' : '/'}
+        className="font-display text-[19px] font-bold tracking-tight text-spruce"
+      >
         Yimble
       </Link>
       <nav aria-label="Where you are" className="min-w-0">
@@ -37,7 +42,7 @@ export function TopLine({ crumbs, children }: { crumbs: readonly Crumb[]; childr
         </ol>
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">
-        <FindButton />
+        {!isClient && <FindButton />}
         {children}
         <Link href="/inbox" aria-label="Inbox" title="Inbox" className={buttonClass('quiet')}>
           <Inbox aria-hidden className="size-4" />

@@ -1,4 +1,5 @@
 import { env } from '@/server/env'
+import { peopleOf } from '@/server/services/access/team'
 import { getClient } from '@/server/services/clients/clients'
 import { listSites } from '@/server/services/sites/sites'
 import { listSources } from '@/server/services/sources/sources'
@@ -18,5 +19,6 @@ export default viewOf(ClientView, async (actor, id) => ({
   lists: await listLists(actor, id),
   forms: await listForms(actor, id),
   webhooks: await listWebhooks(actor, id),
+  people: await peopleOf(actor, id),
   delivery: env().YIMBLE_DELIVERY_URL,
 }))

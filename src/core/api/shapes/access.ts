@@ -21,18 +21,20 @@ export const session = z.object({
 
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })
 export const role = z.enum(['viewer', 'designer', 'owner'])
+/** Of whoever signs in: roles in the agency, and of a client's own people. */
+export const anyRole = z.enum([...role.options, 'client'])
 export const team = z.object({
   members: z.array(
     z.object({
       id: z.uuid(),
       name: z.string(),
       email: z.string(),
-      role,
+      role: anyRole,
       you: z.boolean(),
       seenAt: when.nullable(),
     }),
   ),
-  invitations: z.array(z.object({ id: z.uuid(), email: z.string(), role, expiresAt: when })),
+  invitations: z.array(z.object({ id: z.uuid(), email: z.string(), role: anyRole, expiresAt: when })),
 })
 
 export type TeamShape = z.infer<typeof team>
@@ -47,6 +49,6 @@ export const password = z.string().min(12, 'a password has at least 12 character
 export const me = z.object({
   name: z.string(),
   email: z.string(),
-  role: z.enum(['viewer', 'designer', 'owner']),
+  role: anyRole,
   agency: z.string(),
 })

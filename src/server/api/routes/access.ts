@@ -4,17 +4,21 @@ import * as shapes from '@/core/api/shapes'
 import * as sessions from '../../services/access/sessions'
 import * as team from '../../services/access/team'
 import * as tokens from '../../services/access/tokens'
-import { route, type Route } from '../route'
+import { route, routeForAll, type Route } from '../route'
 import { id, name, role } from './fields'
 
 export const accessRoutes: readonly Route[] = [
-  route('GET /me', { summary: 'Who is asking', response: shapes.me, run: (actor) => sessions.whoAmI(actor) }),
-  route('GET /sessions', {
+  routeForAll('GET /me', {
+    summary: 'Who is asking',
+    response: shapes.me,
+    run: (actor) => sessions.whoAmI(actor),
+  }),
+  routeForAll('GET /sessions', {
     summary: 'Browsers signed in with this account',
     response: z.array(shapes.session),
     run: (actor) => sessions.listSessions(actor),
   }),
-  route('DELETE /sessions/{id}', {
+  routeForAll('DELETE /sessions/{id}', {
     summary: 'Sign a browser out',
     params: id,
     run: (actor, { params }) => sessions.revokeSession(actor, params.id),
@@ -35,7 +39,7 @@ export const accessRoutes: readonly Route[] = [
     params: id,
     run: (actor, { params }) => tokens.revokeToken(actor, params.id),
   }),
-  route('POST /password', {
+  routeForAll('POST /password', {
     summary: 'Change one’s own password; other browsers are signed out',
     body: z.strictObject({ now: z.string().max(200), next: shapes.password }),
     run: (actor, { body }) => team.changePassword(actor, body),
@@ -50,6 +54,19 @@ export const accessRoutes: readonly Route[] = [
     body: z.strictObject({ email: z.email().max(200), role }),
     response: shapes.link,
     run: (actor, { body }) => team.invitePerson(actor, body),
+  }),
+  route('GET /clients/{id}/people', {
+    summary: 'A client’s own people, who see what its visitors send, and invitations that wait',
+    params: id,
+    response: shapes.team,
+    run: (actor, { params }) => team.peopleOf(actor, params.id),
+  }),
+  route('POST /clients/{id}/people', {
+    summary: 'Invite one of a client’s own people, by mail; the link is told this once, too',
+    params: id,
+    body: z.strictObject({ email: z.email().max(200) }),
+    response: shapes.link,
+    run: (actor, { params, body }) => team.inviteClientPerson(actor, params.id, body.email),
   }),
   route('DELETE /team/invitations/{id}', {
     summary: 'Withdraw an invitation',

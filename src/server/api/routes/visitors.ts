@@ -8,7 +8,7 @@ import * as inbox from '../../services/visitors/inbox'
 import * as lists from '../../services/visitors/lists'
 import * as people from '../../services/visitors/people'
 import * as webhooks from '../../services/visitors/webhooks'
-import { route, type Route } from '../route'
+import { route, routeForAll, type Route } from '../route'
 import { id, name, revisionSeen } from './fields'
 
 export const visitorsRoutes: readonly Route[] = [
@@ -78,7 +78,7 @@ export const visitorsRoutes: readonly Route[] = [
     params: id,
     run: (actor, { params }) => forms.deleteForm(actor, params.id),
   }),
-  route('POST /inbox', {
+  routeForAll('POST /inbox', {
     summary: 'What visitors sent, newest first',
     body: z.strictObject({
       state: z.enum([...shapes.submissionStates, 'junk', 'all']),
@@ -131,13 +131,13 @@ export const visitorsRoutes: readonly Route[] = [
     response: shapes.forgotten,
     run: (actor, { body }) => people.forgetPerson(actor, body.email),
   }),
-  route('GET /submissions/{id}', {
+  routeForAll('GET /submissions/{id}', {
     summary: 'One of them',
     params: id,
     response: shapes.submission,
     run: (actor, { params }) => inbox.getSubmission(actor, params.id),
   }),
-  route('POST /submissions/{id}/messages', {
+  routeForAll('POST /submissions/{id}/messages', {
     summary: 'Answer whoever sent it, or keep a note among yourselves',
     params: id,
     body: z.strictObject({
@@ -148,25 +148,25 @@ export const visitorsRoutes: readonly Route[] = [
     run: (actor, { params, body: { kind, text } }) =>
       (kind === 'answer' ? conversations.answerSender : conversations.addNote)(actor, params.id, text),
   }),
-  route('GET /submissions/{id}/talk', {
+  routeForAll('GET /submissions/{id}/talk', {
     summary: 'Who has a conversation open, and whether the visitor is writing',
     params: id,
     response: shapes.talk,
     run: (actor, { params }) => conversations.readTalk(actor, params.id),
   }),
-  route('POST /submissions/{id}/typing', {
+  routeForAll('POST /submissions/{id}/typing', {
     summary: 'Tell the visitor that somebody is writing',
     params: id,
     run: (actor, { params }) => conversations.typeInTalk(actor, params.id),
   }),
-  route('POST /submissions/{id}/assign', {
+  routeForAll('POST /submissions/{id}/assign', {
     summary: 'Say who has it in hand',
     params: id,
     body: z.strictObject({ to: z.uuid().nullable() }),
     response: shapes.submission,
     run: (actor, { params, body }) => conversations.assign(actor, params.id, body.to),
   }),
-  route('POST /submissions/sort', {
+  routeForAll('POST /submissions/sort', {
     summary: 'Sort several into new, open, waiting, done; say that they are junk, or are not',
     body: z.strictObject({
       ids: z.array(z.uuid()).min(1).max(200),

@@ -18,6 +18,7 @@ import * as talks from './0016-talks'
 import * as keeping from './0017-keeping'
 import * as webhooks from './0018-webhooks'
 import * as searching from './0019-searching'
+import * as clientPeople from './0020-client-people'
 
 export const migrations = [
   first,
@@ -39,4 +40,5 @@ export const migrations = [
   keeping,
   webhooks,
   searching,
+  clientPeople,
 ]

@@ -11,6 +11,8 @@ import {
 export class User extends Model<InferAttributes<User>, InferCreationAttributes<User>> {
   declare id: CreationOptional<string>
   declare agencyId: string
+  /** Of a client's own people: the client. */
+  declare clientId: CreationOptional<string | null>
   declare email: string
   declare name: string
   declare role: string
@@ -24,6 +26,7 @@ export const initUser = (sequelize: Sequelize): typeof User =>
     {
       id: { type: DataTypes.UUID, primaryKey: true, defaultValue: DataTypes.UUIDV4 },
       agencyId: { type: DataTypes.UUID, allowNull: false },
+      clientId: DataTypes.UUID,
       email: { type: DataTypes.TEXT, allowNull: false },
       name: { type: DataTypes.TEXT, allowNull: false },
       role: { type: DataTypes.TEXT, allowNull: false },

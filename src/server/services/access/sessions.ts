@@ -3,7 +3,8 @@ import Bowser from 'bowser'
 import { Op } from 'sequelize'
 import { problem, ProblemError } from '@/core/problems'
 import { db } from '../../db/db'
-import { found, type Actor, type Role } from './actor'
+import type { User } from '../../db/models/user'
+import { found, type Anybody, type Role } from './actor'
 import { checkPassword, hashPassword, hashToken, newToken } from './secrets'
 import { forgive, throttle } from './throttle'
 
@@ -42,30 +43,37 @@ export async function signIn(input: {
 let decoy: Promise<string> | undefined
 const decoyHash = () => (decoy ??= hashPassword(newToken()))
 
-export async function actorOfSession(token: string): Promise<Actor | undefined> {
+export async function actorOfSession(token: string): Promise<Anybody | undefined> {
   const session = await db().Session.findOne({
     where: { tokenHash: hashToken(token), revokedAt: null, expiresAt: { [Op.gt]: new Date() } },
   })
   const user = session && (await db().User.findOne({ where: { id: session.userId, removedAt: null } }))
   if (!user) return undefined
   if (Date.now() - session.seenAt.getTime() > 60_000) await session.update({ seenAt: new Date() })
-  return { agencyId: user.agencyId, userId: user.id, role: user.role as Role, sessionId: session.id }
+  return actorOf(user, session.id)
 }
 
-export async function actorOfToken(token: string): Promise<Actor | undefined> {
+/** Nobody, for one of a client's people whose client is gone. */
+function actorOf(
+  { agencyId, id: userId, role, clientId }: User,
+  sessionId: string | undefined,
+): Anybody | undefined {
+  if (role !== 'client') return { agencyId, userId, role: role as Role, sessionId }
+  return clientId ? { agencyId, userId, role, clientId, sessionId } : undefined
+}
+
+export async function actorOfToken(token: string): Promise<Anybody | undefined> {
   const row = await db().Token.findOne({ where: { tokenHash: hashToken(token), revokedAt: null } })
   const user = row && (await db().User.findOne({ where: { id: row.userId, removedAt: null } }))
-  return user
-    ? { agencyId: user.agencyId, userId: user.id, role: user.role as Role, sessionId: undefined }
-    : undefined
+  return user ? actorOf(user, undefined) : undefined
 }
 
-export async function signOut(actor: Actor): Promise<void> {
+export async function signOut(actor: Anybody): Promise<void> {
   if (actor.sessionId)
     await db().Session.update({ revokedAt: new Date() }, { where: { id: actor.sessionId } })
 }
 
-export async function listSessions(actor: Actor) {
+export async function listSessions(actor: Anybody) {
   const rows = await db().Session.findAll({
     where: { userId: actor.userId, revokedAt: null, expiresAt: { [Op.gt]: new Date() } },
     order: [['seenAt', 'DESC']],
@@ -85,13 +93,13 @@ export function deviceOf(userAgent: string): string {
   return [browser.name || 'A program', os.name && `on ${os.name}`].filter(Boolean).join(' ')
 }
 
-export async function revokeSession(actor: Actor, id: string): Promise<void> {
+export async function revokeSession(actor: Anybody, id: string): Promise<void> {
   const row = await db().Session.findOne({ where: { id, userId: actor.userId, revokedAt: null } })
   await found(row, 'session').update({ revokedAt: new Date() })
 }
 
-export async function whoAmI(actor: Actor) {
+export async function whoAmI(actor: Anybody) {
   const user = found(await db().User.findByPk(actor.userId), 'user')
   const agency = found(await db().Agency.findByPk(actor.agencyId), 'agency')
-  return { name: user.name, email: user.email, role: user.role as Role, agency: agency.name }
+  return { name: user.name, email: user.email, role: user.role as Anybody['role'], agency: agency.name }
 }

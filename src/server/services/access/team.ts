@@ -2,12 +2,20 @@
  * The people of an agency: the first one, those who are invited, their roles and passwords. Links carry a token that is
  * kept as a hash only, work once, and end after some days.
  */
+import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { LinkShape, TeamShape } from '@/core/api/shapes'
+import { dateInWords } from '@/core/locale/dates'
+import { say, type Phrase } from '@/core/locale/phrase'
 import { problem, ProblemError } from '@/core/problems'
+import { offsetIn } from '@/core/schedule/offsetIn'
 import { db, inTransaction } from '../../db/db'
 import { env } from '../../env'
-import { demand, found, type Actor, type Role } from './actor'
+import { enqueue } from '../../jobs/queue'
+import { writeLetter } from '../../mail/letter'
+import { clientRow } from '../clients/clientRow'
+import { demand, found, type Actor, type Anybody, type Role } from './actor'
+import { inviteWords } from './inviteWords'
 import { checkPassword, hashPassword, hashToken, newToken } from './secrets'
 
 export const inviteDays = 7
@@ -16,17 +24,33 @@ export const leastPassword = 12
 
 const tidy = (email: string) => email.trim().toLowerCase()
 
-/** Everybody who may sign in, and invitations that wait. */
+/** Everybody of the agency who may sign in, and for an owner the invitations that wait. */
 export async function teamOf(actor: Actor): Promise<TeamShape> {
+  const team = await signingIn(actor, null)
+  return actor.role === 'owner' ? team : { ...team, invitations: [] }
+}
+
+/** A client's own people, and the invitations that wait. @throws ProblemError `missing` */
+export async function peopleOf(actor: Actor, clientId: string): Promise<TeamShape> {
+  const { id } = await clientRow(actor, clientId)
+  return signingIn(actor, id)
+}
+
+/** @param clientId - null for those of the agency */
+async function signingIn(actor: Actor, clientId: string | null): Promise<TeamShape> {
   const members = await db().sequelize.query<TeamShape['members'][number]>(
     `select u.id, u.name, u.email, u.role, u.id = $2 as you, to_char(max(s.seen_at) at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "seenAt"
-     from users u left join sessions s on s.user_id = u.id where u.agency_id = $1 and u.removed_at is null group by u.id order by lower(u.name)`,
-    { bind: [actor.agencyId, actor.userId], type: QueryTypes.SELECT },
+     from users u left join sessions s on s.user_id = u.id where u.agency_id = $1 and u.client_id is not distinct from $3::uuid and u.removed_at is null group by u.id order by lower(u.name)`,
+    { bind: [actor.agencyId, actor.userId, clientId], type: QueryTypes.SELECT },
   )
-  if (actor.role !== 'owner') return { members, invitations: [] }
-  const rows = await db().sequelize.query<{ id: string; email: string; role: Role; expires: Date }>(
-    `select id, email, role, expires_at as expires from user_links where agency_id = $1 and kind = 'invite' and used_at is null and expires_at > now() order by email`,
-    { bind: [actor.agencyId], type: QueryTypes.SELECT },
+  const rows = await db().sequelize.query<{
+    id: string
+    email: string
+    role: TeamShape['members'][number]['role']
+    expires: Date
+  }>(
+    `select id, email, role, expires_at as expires from user_links where agency_id = $1 and client_id is not distinct from $2::uuid and kind = 'invite' and used_at is null and expires_at > now() order by email`,
+    { bind: [actor.agencyId, clientId], type: QueryTypes.SELECT },
   )
   return {
     members,
@@ -44,7 +68,8 @@ interface LinkInput {
   readonly agencyId: string
   readonly userId?: string
   readonly email: string
-  readonly role: Role
+  readonly role: Role | 'client'
+  readonly clientId?: string
   readonly madeBy: string | null
 }
 
@@ -57,8 +82,8 @@ async function makeLink(input: LinkInput, transaction?: Transaction): Promise<Li
     { bind: [input.agencyId, input.kind, input.email], transaction },
   )
   const [row] = await db().sequelize.query<{ expires: Date }>(
-    `insert into user_links (token_hash, kind, agency_id, user_id, email, role, made_by, expires_at)
-     values ($1, $2, $3, $4, $5, $6, $7, now() + make_interval(days => ${days})) returning expires_at as expires`,
+    `insert into user_links (token_hash, kind, agency_id, user_id, email, role, made_by, client_id, expires_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, now() + make_interval(days => ${days})) returning expires_at as expires`,
     {
       bind: [
         hashToken(token),
@@ -68,6 +93,7 @@ async function makeLink(input: LinkInput, transaction?: Transaction): Promise<Li
         input.email,
         input.role,
         input.madeBy,
+        input.clientId ?? null,
       ],
       type: QueryTypes.SELECT,
       transaction,
@@ -94,13 +120,47 @@ export async function invitePerson(actor: Actor, input: { email: string; role: R
   return makeLink({ kind: 'invite', agencyId: actor.agencyId, email, role: input.role, madeBy: actor.userId })
 }
 
+/** Invites one of a client's own people by a mail in the client's language; the link is told, too. */
+export async function inviteClientPerson(actor: Actor, clientId: string, email: string): Promise<LinkShape> {
+  demand(actor, 'designer')
+  const client = await clientRow(actor, clientId)
+  const agency = await db().Agency.findByPk(actor.agencyId, { rejectOnEmpty: true })
+  const to = tidy(email)
+  await demandFree(to)
+  return inTransaction(async (transaction) => {
+    const who = { agencyId: actor.agencyId, clientId: client.id, email: to, madeBy: actor.userId }
+    const link = await makeLink({ kind: 'invite', role: 'client', ...who }, transaction)
+    const { locale, timeZone } = client
+    const day = dateInWords(link.expiresAt, locale, offsetIn(timeZone)(Date.parse(link.expiresAt)))
+    const told = (phrase: Phrase) =>
+      say(phrase, locale)
+        .replace('{agency}', agency.name)
+        .replace('{client}', client.name)
+        .replace('{day}', day)
+    const letter = writeLetter({
+      locale,
+      subject: told(inviteWords.subject),
+      paragraphs: [told(inviteWords.invited), told(inviteWords.until)],
+      button: { words: told(inviteWords.come), url: link.url },
+    })
+    await enqueue('mail', { fromName: agency.name, to, ...letter }, randomUUID(), transaction)
+    return link
+  })
+}
+
+/** Owners keep the team, designers a client's own people. */
+const keeperOf = ({ clientId }: { readonly clientId: string | null }): Role =>
+  clientId ? 'designer' : 'owner'
+
 export async function withdrawInvitation(actor: Actor, id: string): Promise<void> {
-  demand(actor, 'owner')
-  const [row] = await db().sequelize.query<{ id: string }>(
-    `delete from user_links where id = $1 and agency_id = $2 and kind = 'invite' and used_at is null returning id`,
-    { bind: [id, actor.agencyId], type: QueryTypes.SELECT },
-  )
-  found(row, 'invitation')
+  demand(actor, 'designer')
+  return inTransaction(async (transaction) => {
+    const [row] = await db().sequelize.query<{ clientId: string | null }>(
+      `delete from user_links where id = $1 and agency_id = $2 and kind = 'invite' and used_at is null returning client_id as "clientId"`,
+      { bind: [id, actor.agencyId], type: QueryTypes.SELECT, transaction },
+    )
+    demand(actor, keeperOf(found(row, 'invitation')))
+  })
 }
 
 const member = async (actor: Actor, id: string, transaction: Transaction) =>
@@ -127,16 +187,18 @@ export function changeRole(actor: Actor, id: string, role: Role): Promise<void> 
   demand(actor, 'owner')
   return inTransaction(async (transaction) => {
     const user = await member(actor, id, transaction)
+    if (user.clientId) found(null, 'person') // they are of the client, whatever their work is
     if (role !== 'owner') await demandOwnerBeside(id, actor.agencyId, transaction)
     await user.update({ role }, { transaction })
   })
 }
 
 /** Ends all access at once; what they did keeps their name. */
-export function removePerson(actor: Actor, id: string): Promise<void> {
-  demand(actor, 'owner')
+export async function removePerson(actor: Actor, id: string): Promise<void> {
+  demand(actor, 'designer')
   return inTransaction(async (transaction) => {
     const user = await member(actor, id, transaction)
+    demand(actor, keeperOf(user))
     await demandOwnerBeside(id, actor.agencyId, transaction)
     await user.update({ removedAt: new Date() }, { transaction })
     await endAccess(id, undefined, transaction)
@@ -156,9 +218,11 @@ const endAccess = (userId: string, but: string | undefined, transaction: Transac
 
 /** A link by which a member sets a new password. The old one works until then. */
 export async function resetLink(actor: Actor, id: string): Promise<LinkShape> {
-  demand(actor, 'owner')
+  demand(actor, 'designer')
   return inTransaction(async (transaction) => {
-    const { email, role } = await member(actor, id, transaction)
+    const user = await member(actor, id, transaction)
+    demand(actor, keeperOf(user))
+    const { email, role } = user
     return makeLink(
       {
         kind: 'reset',
@@ -174,7 +238,7 @@ export async function resetLink(actor: Actor, id: string): Promise<LinkShape> {
 }
 
 /** Other browsers are signed out. @throws ProblemError `wrong_password` */
-export async function changePassword(actor: Actor, input: { now: string; next: string }): Promise<void> {
+export async function changePassword(actor: Anybody, input: { now: string; next: string }): Promise<void> {
   const user = found(await db().User.findByPk(actor.userId), 'person')
   if (!(await checkPassword(user.passwordHash, input.now))) throw new ProblemError(problem('wrong_password'))
   const passwordHash = await hashPassword(input.next)
@@ -188,14 +252,16 @@ export interface OpenLink {
   readonly kind: 'invite' | 'reset'
   readonly agency: string
   readonly email: string
-  readonly role: Role
+  readonly role: Role | 'client'
+  /** Whose inbox it is for, of a client's own people. */
+  readonly client: string | null
   readonly name: string | null
 }
 
 /** Finds what a link is for. @returns undefined when the link has ended or never existed */
 export async function openLink(token: string): Promise<OpenLink | undefined> {
   const [row] = await db().sequelize.query<OpenLink>(
-    `select l.kind, a.name as agency, l.email, l.role, u.name from user_links l join agencies a on a.id = l.agency_id left join users u on u.id = l.user_id
+    `select l.kind, a.name as agency, l.email, l.role, u.name, c.name as client from user_links l join agencies a on a.id = l.agency_id left join clients c on c.id = l.client_id left join users u on u.id = l.user_id
      where l.token_hash = $1 and l.used_at is null and l.expires_at > now()`,
     { bind: [hashToken(token)], type: QueryTypes.SELECT },
   )
@@ -215,9 +281,10 @@ export async function takeLink(token: string, input: { name: string; password: s
       userId: string
       email: string
       role: string
+      clientId: string | null
     }>(
       `update user_links set used_at = now() where token_hash = $1 and used_at is null and expires_at > now()
-       returning kind, agency_id as "agencyId", user_id as "userId", email, role`,
+       returning kind, agency_id as "agencyId", user_id as "userId", email, role, client_id as "clientId"`,
       { bind: [hashToken(token)], type: QueryTypes.SELECT, transaction },
     )
     if (!row) throw new ProblemError(problem('link_over'))
@@ -228,7 +295,8 @@ export async function takeLink(token: string, input: { name: string; password: s
     }
     const before = await db().User.findOne({ where: { email: row.email }, transaction, lock: true })
     if (before && !before.removedAt) throw new ProblemError(problem('person_there', { email: row.email }))
-    const facts = { agencyId: row.agencyId, role: row.role, name: input.name, passwordHash, removedAt: null }
+    const { agencyId, role, clientId } = row
+    const facts = { agencyId, role, clientId, name: input.name, passwordHash, removedAt: null }
     // A person who returns gets their old row back, so that their earlier releases keep their name.
     if (before && before.agencyId === row.agencyId) await before.update(facts, { transaction })
     else if (before) throw new ProblemError(problem('person_there', { email: row.email }))

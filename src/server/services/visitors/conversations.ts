@@ -9,17 +9,17 @@ import type { Submission } from '../../db/models/submission'
 import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { attendingTalk } from '../../live/attendance'
-import { bell, inboxTopic, ring, ringTyping, talkTopic } from '../../live/bell'
+import { bell, ring, ringInbox, ringTyping, talkTopic } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
-import { demand, found, type Actor } from '../access/actor'
+import { demandAnswering, found, withinOf, type Anybody } from '../access/actor'
 import { answerWords } from './answerWords'
 import { demandSubmission, getSubmission } from './inbox'
 import { addMessage } from './messages'
 import { subjectOf, toldInWords } from './toldWords'
 
-const lockedRow = async (actor: Actor, id: string, transaction: Transaction): Promise<Submission> =>
+const lockedRow = async (actor: Anybody, id: string, transaction: Transaction): Promise<Submission> =>
   found(
-    await db().Submission.findOne({ where: { id, agencyId: actor.agencyId }, transaction, lock: true }),
+    await db().Submission.findOne({ where: { id, ...withinOf(actor) }, transaction, lock: true }),
     'submission',
   )
 
@@ -31,8 +31,8 @@ const unseenS = 60
  * address and have no page open, or do not read the answer there.
  * @throws ProblemError `no_sender` when there is no way to them
  */
-export async function answerSender(actor: Actor, id: string, text: string): Promise<SubmissionShape> {
-  demand(actor, 'designer')
+export async function answerSender(actor: Anybody, id: string, text: string): Promise<SubmissionShape> {
+  demandAnswering(actor)
   await inTransaction(async (transaction) => {
     const row = await lockedRow(actor, id, transaction)
     const { sender, talk } = row
@@ -110,8 +110,8 @@ async function letterFor(
 }
 
 /** For colleagues only; whoever sent it never sees it. */
-export async function addNote(actor: Actor, id: string, text: string): Promise<SubmissionShape> {
-  demand(actor, 'designer')
+export async function addNote(actor: Anybody, id: string, text: string): Promise<SubmissionShape> {
+  demandAnswering(actor)
   await inTransaction(async (transaction) => {
     await lockedRow(actor, id, transaction)
     await addMessage({ submissionId: id, kind: 'note', text, authorId: actor.userId }, transaction)
@@ -119,17 +119,18 @@ export async function addNote(actor: Actor, id: string, text: string): Promise<S
   return getSubmission(actor, id)
 }
 
-/** @param userId - of the agency; null for nobody. @throws ProblemError `missing` */
-export async function assign(actor: Actor, id: string, userId: string | null): Promise<SubmissionShape> {
-  demand(actor, 'designer')
+/**
+ * @param userId - of the agency, or of the client's own people; null for nobody. Those give it to each other only, as they know of
+ *   nobody else.
+ * @throws ProblemError `missing`
+ */
+export async function assign(actor: Anybody, id: string, userId: string | null): Promise<SubmissionShape> {
+  demandAnswering(actor)
   await inTransaction(async (transaction) => {
     const row = await lockedRow(actor, id, transaction)
     if (userId)
       found(
-        await db().User.findOne({
-          where: { id: userId, agencyId: actor.agencyId, removedAt: null },
-          transaction,
-        }),
+        (await handsFor(actor, row.clientId)).find((one) => one.id === userId),
         'person',
       )
     await row.update({ assignedTo: userId, changedAt: new Date() }, { transaction })
@@ -137,15 +138,28 @@ export async function assign(actor: Actor, id: string, userId: string | null): P
   return getSubmission(actor, id)
 }
 
+/** Who can have something of a client's in hand. @returns by name */
+export async function handsFor(
+  { agencyId, clientId: own }: Anybody,
+  clientId: string | undefined = own,
+): Promise<{ readonly id: string; readonly name: string; readonly clientId: string | null }[]> {
+  return db().sequelize.query(
+    `select id, name, client_id as "clientId" from users where agency_id = $1 and removed_at is null
+       and case when $2::uuid is null then client_id is null or $3::uuid is null or client_id = $3 else client_id = $2 end
+     order by lower(name)`,
+    { bind: [agencyId, own ?? null, clientId ?? null], type: QueryTypes.SELECT },
+  )
+}
+
 /** Who has a talk open, and whether its visitor is writing. @throws ProblemError `missing` */
-export async function readTalk(actor: Actor, id: string): Promise<TalkShape> {
+export async function readTalk(actor: Anybody, id: string): Promise<TalkShape> {
   await demandSubmission(actor, id)
   return { ...(await attendingTalk(id, actor.userId)), isTyping: bell().isTyping(talkTopic(id), 'visitor') }
 }
 
 /** Tells the visitor that somebody is writing. */
-export async function typeInTalk(actor: Actor, id: string): Promise<void> {
-  demand(actor, 'designer')
+export async function typeInTalk(actor: Anybody, id: string): Promise<void> {
+  demandAnswering(actor)
   await demandSubmission(actor, id)
   await ringTyping(talkTopic(id), 'agency')
 }
@@ -170,6 +184,6 @@ export const takeReply = ({ token, mailId, text }: Reply): Promise<void> =>
     const n = await addMessage({ submissionId: row.id, kind: 'visitor', text, mailId }, transaction)
     if (n === undefined) return
     await row.update({ state: 'open', changedAt: new Date() }, { transaction })
-    await ring(inboxTopic(row.agencyId), transaction)
+    await ringInbox(row, transaction)
     await ring(talkTopic(row.id), transaction)
   })

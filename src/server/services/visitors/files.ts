@@ -1,7 +1,7 @@
 /** Files of submissions, for those who may read the submission. */
 import { QueryTypes } from 'sequelize'
 import { db } from '../../db/db'
-import { found, type Actor } from '../access/actor'
+import { found, type Anybody } from '../access/actor'
 
 export interface OpenFile {
   readonly name: string
@@ -9,11 +9,12 @@ export interface OpenFile {
   readonly bytes: ReadableStream<Uint8Array>
 }
 
-/** Within the agency; what was never sent with a submission is not there. @throws ProblemError `missing` */
-export async function openFile(actor: Actor, id: string): Promise<OpenFile> {
+/** Of submissions that the actor may read; what was never sent with a submission is not there. @throws ProblemError `missing` */
+export async function openFile(actor: Anybody, id: string): Promise<OpenFile> {
   const [row] = await db().sequelize.query<{ name: string; size: number }>(
-    'select name, size from files where id = $1 and agency_id = $2 and submission_id is not null and is_whole',
-    { bind: [id, actor.agencyId], type: QueryTypes.SELECT },
+    `select f.name, f.size from files f join submissions s on s.id = f.submission_id
+     where f.id = $1 and s.agency_id = $2 and ($3::uuid is null or s.client_id = $3) and f.is_whole`,
+    { bind: [id, actor.agencyId, actor.clientId ?? null], type: QueryTypes.SELECT },
   )
   const { name, size } = found(row ?? null, 'file')
   let at = 0

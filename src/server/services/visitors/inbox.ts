@@ -6,7 +6,7 @@ import { escapeLike } from '../../db/escapeLike'
 import type { Submission } from '../../db/models/submission'
 import { answersByKind } from '../../visitors/all'
 import { widgetFactsById } from '../../visitors/widgetFacts'
-import { demand, found, type Actor } from '../access/actor'
+import { demandAnswering, found, withinOf, type Anybody } from '../access/actor'
 import { announceVisit } from './announceVisit'
 
 export interface InboxQuery {
@@ -32,14 +32,16 @@ export const selected = `select s.id, s.client_id as "clientId", c.name as "clie
   from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
 
 const ofClient = `s.agency_id = $1 and ($2::uuid is null or s.client_id = $2)`
+/** For `ofClient`: a client's own people see theirs, whichever they ask for. */
+const bound = ({ agencyId, clientId: own }: Anybody, asked?: string) => [agencyId, own ?? asked ?? null]
 
 export const shapeOf = (row: Row): SubmissionShape => ({ ...row, sentAt: row.sentAt.toISOString() })
 
 /** Of the agency; of one client where it is named. */
-export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxShape> {
+export async function readInbox(actor: Anybody, query: InboxQuery): Promise<InboxShape> {
   const counts = await db().sequelize.query<{ state: string; count: number }>(
     `select case when s.junk is null then s.state else 'junk' end as state, count(*)::int as count from submissions s where ${ofClient} group by 1`,
-    { bind: [actor.agencyId, query.clientId ?? null], type: QueryTypes.SELECT },
+    { bind: bound(actor, query.clientId), type: QueryTypes.SELECT },
   )
   return {
     submissions: await matching(actor, query, query.most ?? usual),
@@ -48,11 +50,11 @@ export async function readInbox(actor: Actor, query: InboxQuery): Promise<InboxS
 }
 
 /** As the inbox shows them, as many as a file may hold. */
-export const exportInbox = (actor: Actor, query: InboxQuery): Promise<SubmissionShape[]> =>
+export const exportInbox = (actor: Anybody, query: InboxQuery): Promise<SubmissionShape[]> =>
   matching(actor, query, mostExported)
 
 async function matching(
-  actor: Actor,
+  actor: Anybody,
   { clientId, state, words = '' }: InboxQuery,
   limit: number,
 ): Promise<SubmissionShape[]> {
@@ -61,23 +63,26 @@ async function matching(
        and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
        and ($4 = '' or s.told::text ilike '%' || $4 || '%' or exists (select 1 from messages m where m.submission_id = s.id and m.text ilike '%' || $4 || '%'))
      order by s.sent_at desc, s.id limit ${limit}`,
-    { bind: [actor.agencyId, clientId ?? null, state, escapeLike(words)], type: QueryTypes.SELECT },
+    { bind: [...bound(actor, clientId), state, escapeLike(words)], type: QueryTypes.SELECT },
   )
   return rows.map(shapeOf)
 }
 
 /** Within the agency. @throws ProblemError `missing` */
-export async function getSubmission(actor: Actor, id: string): Promise<SubmissionShape> {
-  const [row] = await db().sequelize.query<Row>(`${selected} where s.id = $1 and s.agency_id = $2`, {
-    bind: [id, actor.agencyId],
+export async function getSubmission(actor: Anybody, id: string): Promise<SubmissionShape> {
+  const [row] = await db().sequelize.query<Row>(`${selected} where ${ofClient} and s.id = $3`, {
+    bind: [...bound(actor), id],
     type: QueryTypes.SELECT,
   })
   return shapeOf(found(row ?? null, 'submission'))
 }
 
 /** Whether it is the agency's, without reading all of it. @throws ProblemError `missing` */
-export async function demandSubmission({ agencyId }: Actor, id: string): Promise<void> {
-  found(await db().Submission.findOne({ where: { id, agencyId }, attributes: ['id'] }), 'submission')
+export async function demandSubmission(actor: Anybody, id: string): Promise<void> {
+  found(
+    await db().Submission.findOne({ where: { id, ...withinOf(actor) }, attributes: ['id'] }),
+    'submission',
+  )
 }
 
 /**
@@ -85,16 +90,16 @@ export async function demandSubmission({ agencyId }: Actor, id: string): Promise
  * @throws ProblemError `missing` when one of them is not the agency's; then none is changed
  */
 export async function sortSubmissions(
-  actor: Actor,
+  actor: Anybody,
   ids: readonly string[],
   change: { readonly state?: Submission['state']; readonly isJunk?: boolean },
 ): Promise<void> {
-  demand(actor, 'designer')
+  demandAnswering(actor)
   await inTransaction(async (transaction) => {
     for (const id of [...new Set(ids)].sort()) {
       const row = found(
         await db().Submission.findOne({
-          where: { id, agencyId: actor.agencyId },
+          where: { id, ...withinOf(actor) },
           transaction,
           lock: true,
         }),

@@ -1,0 +1,53 @@
+/** What a client's own people are told by mail when they are invited. `{agency}`, `{client}`, `{day}`. */
+import type { Phrase } from '@/core/locale/phrase'
+
+export const inviteWords = {
+  subject: {
+    en: 'What visitors write to {client}',
+    cy: 'Yr hyn y mae ymwelwyr yn ei ysgrifennu at {client}',
+    de: 'Was Besucher an {client} schreiben',
+    es: 'Lo que los visitantes escriben a {client}',
+    fr: 'Ce que les visiteurs écrivent à {client}',
+    it: 'Ciò che i visitatori scrivono a {client}',
+    nl: 'Wat bezoekers aan {client} schrijven',
+    pl: 'Co odwiedzający piszą do {client}',
+    pt: 'O que os visitantes escrevem a {client}',
+    ar: 'ما يكتبه الزوار إلى {client}',
+  },
+  invited: {
+    en: '{agency} invites you to the inbox of {client}. There you read what visitors of the site send, and answer them.',
+    cy: 'Mae {agency} yn eich gwahodd i flwch derbyn {client}. Yno byddwch yn darllen yr hyn y mae ymwelwyr â’r safle yn ei anfon, ac yn eu hateb.',
+    de: '{agency} lädt Sie in den Posteingang von {client} ein. Dort lesen Sie, was Besucher der Seite senden, und antworten ihnen.',
+    es: '{agency} le invita a la bandeja de entrada de {client}. Allí lee lo que envían los visitantes del sitio y les responde.',
+    fr: '{agency} vous invite dans la boîte de réception de {client}. Vous y lisez ce que les visiteurs du site envoient, et leur répondez.',
+    it: '{agency} la invita nella posta in arrivo di {client}. Lì legge ciò che inviano i visitatori del sito e risponde loro.',
+    nl: '{agency} nodigt u uit in de inbox van {client}. Daar leest u wat bezoekers van de site sturen, en antwoordt u hun.',
+    pl: '{agency} zaprasza do skrzynki {client}. Tam czyta się to, co przysyłają odwiedzający witrynę, i odpowiada im.',
+    pt: '{agency} convida-o para a caixa de entrada de {client}. Aí lê o que os visitantes do site enviam e responde-lhes.',
+    ar: 'تدعوك {agency} إلى صندوق رسائل {client}. هناك تقرأ ما يرسله زوار الموقع وتجيبهم.',
+  },
+  come: {
+    en: 'Set your password',
+    cy: 'Gosod eich cyfrinair',
+    de: 'Passwort festlegen',
+    es: 'Poner su contraseña',
+    fr: 'Choisir votre mot de passe',
+    it: 'Impostare la password',
+    nl: 'Wachtwoord kiezen',
+    pl: 'Ustaw hasło',
+    pt: 'Definir a palavra-passe',
+    ar: 'عيّن كلمة المرور',
+  },
+  until: {
+    en: 'The link works once, until {day}.',
+    cy: 'Mae’r ddolen yn gweithio unwaith, tan {day}.',
+    de: 'Der Link gilt einmal, bis zum {day}.',
+    es: 'El enlace sirve una vez, hasta el {day}.',
+    fr: 'Le lien sert une fois, jusqu’au {day}.',
+    it: 'Il link vale una volta, fino al {day}.',
+    nl: 'De link werkt één keer, tot {day}.',
+    pl: 'Odnośnik działa raz, do {day}.',
+    pt: 'A ligação serve uma vez, até {day}.',
+    ar: 'يعمل الرابط مرة واحدة، حتى {day}.',
+  },
+} satisfies Record<string, Phrase>
