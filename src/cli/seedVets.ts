@@ -2,6 +2,8 @@
 import type { FormShape, PageShape } from '@/core/api/shapes'
 import { formSchema } from '@/core/forms/shape'
 import type { Actor } from '../server/services/access/actor'
+import { demoSignIn } from '../server/demoSignIn'
+import { inviteClientPerson, takeLink } from '../server/services/access/team'
 import { addKey } from '../server/services/sources/connections'
 import { addConnected } from '../server/services/sources/sources'
 import { peopleKey } from './seedData'
@@ -118,6 +120,8 @@ export async function seedVets({
       'facts.summary': '0',
     },
   })
+  const { url } = await inviteClientPerson(designer, vets, 'nurses@juniper-lane.example')
+  await takeLink(url.split('/').at(-1)!, { name: 'Nurse Imogen', password: demoSignIn.password })
   const question = await seedForm(designer, vets)
   const advice = await seedAdvice(designer, vets)
   await live({
