@@ -20,7 +20,8 @@ export const brands = {
   nursery: brand('#ffffff', '#22301f', '#5a6b55', '#2f6b2a', '#d9e4d2', 'bitter', 'figtree', 6),
 }
 
-/** The key that the register of people shows on its own page: this is a demo. */
+/** The keys that the services show on their own pages: this is a demo. */
+export const lettersKey = 'saltmere-letters-demo-key'
 export const peopleKey = 'county-people-demo-key'
 
 /** The invented county: postcodes of a form that exists nowhere. */

@@ -66,6 +66,7 @@ export const standinHosts = [
   '127.0.0.17',
   '127.0.0.18',
   '127.0.0.19',
+  '127.0.0.20',
 ] as const
 const mailboxHost = '127.0.0.19'
 const connectorHosts = {
@@ -74,6 +75,7 @@ const connectorHosts = {
   community: '127.0.0.13',
   people: '127.0.0.14',
   offers: '127.0.0.15',
+  letters: '127.0.0.20',
 } as const
 
 export const say = (line: string): void => void process.stderr.write(`${line}\n`)

@@ -160,6 +160,7 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/items/products': () => ({ itemIds: [item], add: [], remove: [] }),
   'POST /clients/{id}/items/corrections': () => ({ itemId: item, corrections: { name: 'N' } }),
   'POST /widgets/{id}/live': () => ({ number: 1 }),
+  'PATCH /lists/{id}': () => ({ destination: null }),
   'POST /clients/{id}/lists': () => ({ name: 'L' }),
   'POST /clients/{id}/forms': () => ({ name: 'F', from: 'question' }),
   'PATCH /forms/{id}': () => ({ name: 'F' }),

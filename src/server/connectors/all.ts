@@ -2,12 +2,13 @@
 import { problem, ProblemError } from '@/core/problems'
 import { community } from './community'
 import type { Connector } from './connector'
+import { letters } from './letters'
 import { offers } from './offers'
 import { people } from './people'
 import { pictures } from './pictures'
 import { reviews } from './reviews'
 
-export const connectors: readonly Connector[] = [pictures, reviews, community, people, offers]
+export const connectors: readonly Connector[] = [pictures, reviews, community, people, offers, letters]
 
 /** @throws ProblemError `missing` */
 export function getConnector(id: string): Connector {

@@ -28,7 +28,18 @@ export interface ConnectorPage {
 
 /** How a connector speaks to its service: JSON from a path, with whatever proves who asks. */
 export interface Access {
-  json<T>(path: string, shape: z.ZodType<T>): Promise<T>
+  /** @param body - sent as a POST */
+  json<T>(path: string, shape: z.ZodType<T>, body?: object): Promise<T>
+}
+
+/** Somebody who signed up, or has left. */
+export interface Subscription {
+  readonly email: string
+  readonly isOn: boolean
+  /** The sentence that they agreed to. */
+  readonly consent: string
+  /** ISO instant of their confirmation. */
+  readonly since: string
 }
 
 export interface Connector {
@@ -51,12 +62,15 @@ export interface Connector {
   }
   /** Asked for with what is typed; without it everything is listed at once. */
   readonly searchHint?: { readonly name: string; readonly place: string }
-  /** Who it is that signed in, and what can be shown. */
+  /** Who it is that signed in, and what there is to choose: what can be shown, or lists that take people. */
   list(
     access: Access,
     search: { readonly name: string; readonly place: string },
   ): Promise<{ readonly account: string; readonly showable: readonly Showable[] }>
-  page(access: Access, key: string, cursor: string | undefined): Promise<ConnectorPage>
+  /** There where it gives items. */
+  page?(access: Access, key: string, cursor: string | undefined): Promise<ConnectorPage>
+  /** There where it takes those who sign up; told twice it is as told once. @returns why somebody was not taken, by address */
+  receive?(access: Access, key: string, people: readonly Subscription[]): Promise<ReadonlyMap<string, string>>
 }
 
 /** Where a connector's service is; undefined when this installation has none. */
@@ -66,9 +80,14 @@ export const originOf = (connectorId: string): string | undefined => env().YIMBL
 export function accessTo(connector: Connector, headers: Readonly<Record<string, string>>): Access {
   const origin = originOf(connector.id)
   return {
-    async json(path, shape) {
+    async json(path, shape, body) {
       const url = new URL(path, origin).href
-      const fetched = await fetchAddress({ url, accept: 'application/json', headers })
+      const fetched = await fetchAddress({
+        url,
+        accept: 'application/json',
+        headers,
+        ...(body ? { json: JSON.stringify(body) } : {}),
+      })
       if (!fetched.ok) throw new ProblemError(fetched.problem)
       const { status, bytes } = fetched.value
       // 403 is one thing that it keeps to itself, unless it says no to the key.

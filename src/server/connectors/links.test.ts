@@ -92,11 +92,11 @@ const cases: [string, Connector, string, Answer][] = [
 
 describe.each(cases)('%s', (_name, connector, key, answer) => {
   test('is taken where it is an address of the web', async () => {
-    const { items } = await connector.page(answering(answer(good)), key, undefined)
+    const { items } = await connector.page!(answering(answer(good)), key, undefined)
     expect(items.length).toBeGreaterThan(0)
     expect(JSON.stringify(items)).toContain(good)
   })
   test.each(hostile)('is refused as %j', async (link) => {
-    await expect(connector.page(answering(answer(link)), key, undefined)).rejects.toThrow()
+    await expect(connector.page!(answering(answer(link)), key, undefined)).rejects.toThrow()
   })
 })

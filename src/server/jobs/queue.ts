@@ -24,6 +24,8 @@ export interface Jobs {
   unseen: { submissionId: string; n: number }
   /** Tells a webhook. */
   deliver: { deliveryId: string }
+  /** Tells a service who is on a list. */
+  carry: { listId: string }
 }
 export type JobName = keyof Jobs
 export const jobNames: readonly JobName[] = [
@@ -34,6 +36,7 @@ export const jobNames: readonly JobName[] = [
   'mail',
   'unseen',
   'deliver',
+  'carry',
 ]
 
 /** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
@@ -45,7 +48,10 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   mail: 60,
   unseen: 60,
   deliver: 60,
+  carry: 300,
 }
+
+const tryingLong: ReadonlySet<JobName> = new Set(['mail', 'deliver', 'carry'])
 
 const shared = globalThis as typeof globalThis & { yimbleBoss?: Promise<PgBoss> }
 
@@ -64,8 +70,8 @@ export async function startBoss(options: { supervise: boolean; schedule: boolean
     await started.createQueue(name, {
       name,
       policy: 'short',
-      // Mails and webhooks are tried for about a day, at growing distances.
-      ...(name === 'mail' || name === 'deliver'
+      // Mails, webhooks and sign-ups are tried for about a day, at growing distances.
+      ...(tryingLong.has(name)
         ? { retryLimit: 14, retryDelay: 5, retryBackoff: true }
         : { retryLimit: 2, retryDelay: 5 }),
       expireInSeconds: 120,

@@ -11,6 +11,7 @@ import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
 import { refresh } from '../services/sources/refreshing'
 import { deliver } from '../services/visitors/announcing'
+import { carry } from '../services/visitors/carrying'
 import { mailUnseen } from '../services/visitors/conversations'
 import { takeReplies } from '../mail/replies'
 import { sendLetter } from '../mail/send'
@@ -33,6 +34,7 @@ export const handlers: Handlers = {
   subscribe: ({ sourceId }) => subscribe(sourceId),
   mail: (letter) => sendLetter(letter),
   deliver: ({ deliveryId }) => deliver(deliveryId),
+  carry: ({ listId }) => carry(listId),
   unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
@@ -90,6 +92,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'mail', 8)
   await takeJobs(boss, 'unseen', 4)
   await takeJobs(boss, 'deliver', 8)
+  await takeJobs(boss, 'carry', 4)
   const stopReplies = takeReplies()
   let isAway = false
   const timer = setInterval(() => {

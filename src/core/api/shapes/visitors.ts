@@ -25,7 +25,22 @@ export const list = z.object({
   asked: z.int().describe('Who asked and has not confirmed yet'),
   confirmed: z.int(),
   left: z.int(),
+  destination: z
+    .object({
+      connectionId: z.uuid(),
+      service: z.string(),
+      key: z.string(),
+      label: z.string(),
+      trouble: z.string().nullable(),
+      waiting: z.int().describe('Who has yet to be told of over there'),
+      carried: z.int(),
+      refused: z.int(),
+    })
+    .nullable()
+    .describe('Where sign-ups go besides being kept here'),
 })
+export const refused = z.object({ email: z.string(), why: z.string() })
+export type RefusedShape = z.infer<typeof refused>
 export type ListShape = z.infer<typeof list>
 
 export const subscriber = z.object({

@@ -2,12 +2,14 @@
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import { formSchema } from '@/core/forms/shape'
+import * as carrying from '../../services/visitors/carrying'
 import * as conversations from '../../services/visitors/conversations'
 import * as forms from '../../services/visitors/forms'
 import * as inbox from '../../services/visitors/inbox'
 import * as lists from '../../services/visitors/lists'
 import * as people from '../../services/visitors/people'
 import * as webhooks from '../../services/visitors/webhooks'
+import { listConnectors } from '../../services/sources/connections'
 import { route, routeForAll, type Route } from '../route'
 import { id, name, revisionSeen } from './fields'
 
@@ -24,6 +26,35 @@ export const visitorsRoutes: readonly Route[] = [
     body: z.strictObject({ name }),
     response: shapes.list,
     run: (actor, { params, body }) => lists.createList(actor, params.id, body.name),
+  }),
+  route('GET /lists/{id}', {
+    summary: 'One list: how many are on it, and how far they are carried',
+    params: id,
+    response: shapes.list,
+    run: (actor, { params }) => lists.getList(actor, params.id),
+  }),
+  route('PATCH /lists/{id}', {
+    summary: 'Say where sign-ups go from now on; those on the list are carried along',
+    params: id,
+    body: z.strictObject({
+      destination: z
+        .strictObject({ connectionId: z.uuid(), key: z.string().max(300), label: z.string().max(200) })
+        .nullable(),
+    }),
+    response: shapes.list,
+    run: (actor, { params, body }) => carrying.sendListTo(actor, params.id, body.destination),
+  }),
+  route('GET /lists/{id}/refused', {
+    summary: 'Who the service did not take, and why',
+    params: id,
+    response: z.array(shapes.refused),
+    run: (actor, { params }) => carrying.listRefused(actor, params.id),
+  }),
+  route('GET /clients/{id}/list-services', {
+    summary: 'Services that take those who sign up, with the client’s connections',
+    params: id,
+    response: z.array(shapes.connector),
+    run: (actor, { params }) => listConnectors(actor, params.id, 'receive'),
   }),
   route('GET /lists/{id}/subscribers', {
     summary: 'Everybody who ever asked to be on a list, with the link that ends it',

@@ -19,6 +19,7 @@ import * as keeping from './0017-keeping'
 import * as webhooks from './0018-webhooks'
 import * as searching from './0019-searching'
 import * as clientPeople from './0020-client-people'
+import * as carrying from './0021-carrying'
 
 export const migrations = [
   first,
@@ -41,4 +42,5 @@ export const migrations = [
   webhooks,
   searching,
   clientPeople,
+  carrying,
 ]

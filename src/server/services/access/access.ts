@@ -52,9 +52,9 @@ export async function accessBy(connector: Connector, connection: Connection | nu
   if (connector.signIn === 'key') {
     const access = accessTo(connector, { [connector.keyHeader!]: secret.key ?? '' })
     return {
-      json: (path, shape) =>
+      json: (path, shape, body) =>
         access
-          .json(path, shape)
+          .json(path, shape, body)
           .catch((error: unknown) =>
             isLost(error) ? lost(connector, connection.id, secret.key) : Promise.reject(error),
           ),
@@ -65,16 +65,16 @@ export async function accessBy(connector: Connector, connection: Connection | nu
     token = (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
   const by = (current: string) => accessTo(connector, { authorization: `Bearer ${current}` })
   return {
-    async json(path, shape) {
+    async json(path, shape, body) {
       try {
-        return await by(token).json(path, shape)
+        return await by(token).json(path, shape, body)
       } catch (error) {
         if (!isLost(error)) throw error
         // It may have ended early over there, or another process has renewed it meanwhile.
         token =
           (await renewed(connector, connection.id, token)) ?? (await lost(connector, connection.id, token))
         return await by(token)
-          .json(path, shape)
+          .json(path, shape, body)
           .catch((again: unknown) =>
             isLost(again) ? lost(connector, connection.id, token) : Promise.reject(again),
           )

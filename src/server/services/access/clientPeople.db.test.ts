@@ -80,7 +80,10 @@ describe('invited', () => {
     const email = `mail.${Date.now()}@bakery.example`
     const { url } = await team.inviteClientPerson(actor, bakery, email)
     expect(await mailed(email)).toMatchObject([
-      { subject: 'Was Besucher an Bakery schreiben', text: expect.stringContaining(url) as unknown as string },
+      {
+        subject: 'Was Besucher an Bakery schreiben',
+        text: expect.stringContaining(url) as unknown as string,
+      },
     ])
   })
   test('by designers; not by viewers, not into a foreign client, not who is there already', async () => {

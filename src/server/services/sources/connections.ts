@@ -11,6 +11,7 @@ import { db } from '../../db/db'
 import type { Connection } from '../../db/models/connection'
 import { env } from '../../env'
 import { log } from '../../log'
+import { carryOnBy } from '../visitors/carrying'
 import { accessBy, sealedKey, sealedTokens, secretOf } from '../access/access'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
@@ -29,8 +30,15 @@ const shapeOf = (row: Connection, sources: number): ConnectionShape => ({
   createdAt: row.createdAt.toISOString(),
 })
 
-/** Connectors that this installation knows the way to, each with the client's connections. */
-export async function listConnectors(actor: Actor, clientId: string): Promise<ConnectorShape[]> {
+/**
+ * Connectors that this installation knows the way to, each with the client's connections.
+ * @param does - `page`: those that give items; `receive`: those that take people who sign up
+ */
+export async function listConnectors(
+  actor: Actor,
+  clientId: string,
+  does: 'page' | 'receive' = 'page',
+): Promise<ConnectorShape[]> {
   const client = await clientRow(actor, clientId)
   const rows = await db().Connection.findAll({
     where: { clientId: client.id },
@@ -44,7 +52,7 @@ export async function listConnectors(actor: Actor, clientId: string): Promise<Co
     shapeOf(row, used.filter((source) => source.connectionId === row.id).length),
   )
   return connectors
-    .filter((one) => originOf(one.id))
+    .filter((one) => one[does] && originOf(one.id))
     .map(({ id, label, hint, signIn, searchHint }) => ({
       id,
       label,
@@ -154,13 +162,17 @@ export async function finishSignIn(
   return back('connected', id)
 }
 
-const usesOf = (id: string) => db().Source.count({ where: { connectionId: id } })
+const usesOf = async (id: string) =>
+  (await db().Source.count({ where: { connectionId: id } })) +
+  (await db().List.count({ where: { connectionId: id } }))
 
-/** Sources that could not be read without the connection are due at once. */
-const goOn = (id: string) =>
-  db().sequelize.query(`update sources set next_at = now() where connection_id = $1 and failures > 0`, {
+/** Sources that could not be read without the connection are due at once; sign-ups that waited for it are carried. */
+async function goOn(id: string): Promise<void> {
+  await db().sequelize.query(`update sources set next_at = now() where connection_id = $1 and failures > 0`, {
     bind: [id],
   })
+  await carryOnBy(id)
+}
 
 /** Keeps a key that somebody was given. It is tried first. */
 export async function addKey(

@@ -187,7 +187,7 @@ async function refreshConnected(source: Source, through: { connector: string; ke
       // A service that leads in circles must not keep the worker.
       if (cursor !== undefined && (seen.has(cursor) || read.length >= mostConnected)) break
       if (cursor !== undefined) seen.add(cursor)
-      const page = await connector.page(access, through.key, cursor)
+      const page = await connector.page!(access, through.key, cursor)
       total = page.total ?? null
       if (
         page.next !== undefined &&

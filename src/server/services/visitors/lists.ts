@@ -2,18 +2,30 @@
 import { QueryTypes, UniqueConstraintError } from 'sequelize'
 import type { ListShape, SubscriberShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
+import { getConnector } from '../../connectors/all'
 import { db } from '../../db/db'
 import { env } from '../../env'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
+import { dueOf } from './carryingDue'
 
+const place = `l.connection_id || '/' || l.target`
 const counted = `select l.id, l.client_id as "clientId", l.name, l.created_at as "createdAt",
   count(*) filter (where s.state = 'asked')::int as asked, count(*) filter (where s.state = 'confirmed')::int as confirmed,
-  count(*) filter (where s.state = 'left')::int as "left"
+  count(*) filter (where s.state = 'left')::int as "left",
+  case when l.connection_id is not null then jsonb_build_object('connectionId', l.connection_id, 'service', (select n.connector from connections n where n.id = l.connection_id),
+    'key', l.target, 'label', l.target_label, 'trouble', l.trouble,
+    'waiting', (select count(*)::int from subscribers where ${dueOf('l.id', place)}),
+    'carried', (count(*) filter (where s.carried_to = ${place} and s.carried_state = 'confirmed' and s.refused is null))::int,
+    'refused', (count(*) filter (where s.carried_to = ${place} and s.refused is not null))::int) end as destination
   from lists l left join subscribers s on s.list_id = l.id`
 
 type Row = Omit<ListShape, 'createdAt'> & { readonly createdAt: Date }
-const shapeOf = (row: Row): ListShape => ({ ...row, createdAt: row.createdAt.toISOString() })
+const shapeOf = ({ createdAt, destination, ...row }: Row): ListShape => ({
+  ...row,
+  createdAt: createdAt.toISOString(),
+  destination: destination && { ...destination, service: getConnector(destination.service).label },
+})
 
 export async function listLists(actor: Actor, clientId: string): Promise<ListShape[]> {
   await clientRow(actor, clientId)

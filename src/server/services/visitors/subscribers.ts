@@ -9,6 +9,7 @@ import { writeLetter } from '../../mail/letter'
 import type { WidgetFacts } from '../../visitors/answers'
 import { newToken } from '../access/secrets'
 import { announce } from './announcing'
+import { carryOn } from './carrying'
 import { subscriberWords as words } from './subscriberWords'
 
 /** Somebody who asks again has not got the mail, or is impatient: another one goes out after so long. */
@@ -91,6 +92,7 @@ export const setSubscribed = (token: string, state: 'confirmed' | 'left'): Promi
     if (!row) return
     const { clientId, ...data } = row
     await announce(clientId, `subscriber.${state}`, data, transaction)
+    await carryOn(data.listId, transaction)
   })
 
 interface Changed {
