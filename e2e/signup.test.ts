@@ -1,7 +1,7 @@
 /** A sign-up alive in a page: by keyboard, with the network away, under a strict policy, in a dialog; then mail, inbox, list. */
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
-import type { Browser } from './browser'
+import { button, type Browser } from './browser'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, mailsTo, world } from './world'
 
@@ -177,4 +177,40 @@ test('frame and hosted page are alive, too', async () => {
     await press(keys.enter)
     await browser.until<string>(said('thanks'), (text) => text.includes(address))
   }
+})
+
+test('carried along to another service by hand, with how far it is and who was not taken', async () => {
+  await studio()
+  const client = await clientNamed(browser, 'Marlowick Bakery')
+  const name = `Carried ${Date.now()}`
+  const list = await api<{ id: string }>(browser, 'POST', `/clients/${client}/lists`, { name })
+  const { ref } = await liveObject(browser, client, 'signup', 'line', { list: list.id })
+  const addresses = [newAddress(), `x.${Date.now()}@nowhere.example`]
+  for (const address of addresses) {
+    await open(`<main><h1>Client</h1>${element(ref)}</main>${script}`)
+    await settled(1)
+    await browser.until<boolean>(alive, Boolean)
+    await write(address)
+    await asPeopleDo()
+    await press(keys.enter)
+    await browser.until<string>(said('thanks'), (text) => text.includes(address))
+    const [mail] = await mailsTo(address)
+    await fetch(/https?:\/\/\S+\/l\/[\w-]{43}/.exec(mail!.text)![0], { method: 'POST' })
+  }
+  await browser.viewport(1280, 800)
+  await browser.driver.get(`${world.studio}/clients/${client}`)
+  await browser.click(`//button[normalize-space() = "Where they go, of ${name}"]`)
+  await browser.see('//*[@role="dialog"]//p[. = "Kept here only."]')
+  expect(await violationsIn(browser)).toEqual([])
+  await browser.click(
+    '//*[@role="dialog"]//li[contains(., "Four times a year")]//button[. = "Carry them here"]',
+  )
+  await browser.see('//*[@role="status" and . = "1 carried along, 1 not taken."]', 20_000)
+  await browser.click('//summary[. = "Who was not taken"]')
+  await browser.see(`//li[. = "${addresses[1]}: mails to this address came back"]`)
+  expect(await violationsIn(browser)).toEqual([])
+  const service = `http://127.0.0.20:${process.env.YIMBLE_STANDINS_PORT}/`
+  expect(await (await fetch(service)).text()).toContain(addresses[0])
+  await browser.click(button('Keep them here only'))
+  await browser.see('//*[@role="dialog"]//p[. = "Kept here only."]')
 })

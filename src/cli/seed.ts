@@ -14,6 +14,7 @@ import { addFile } from '../server/services/sources/tables'
 import { changeDraft, createWidget } from '../server/services/widgets/widgets'
 import { connectAccount, makeLive, person, type Live } from './seedTools'
 import { brands, county, plantTable, recordings } from './seedData'
+import { seedLetters } from './seedLetters'
 import { seedInbox } from './seedInbox'
 import { seedVets } from './seedVets'
 
@@ -334,6 +335,7 @@ export async function seed(standinsPort: number): Promise<void> {
   })
 
   const letters = await createList(designer, bakery, 'Letters on Thursdays')
+  await seedLetters(designer, bakery, letters.id, `${site(3)}/`)
   await live({
     client: bakery,
     kind: 'signup',

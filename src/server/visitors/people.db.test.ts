@@ -64,6 +64,7 @@ test('all of it is found by the address, however it is written, and nothing of a
     subscriptions: [],
   })
   expect(await people.forgetPerson(stranger, 'ada@post.example')).toEqual({
+    elsewhere: [],
     submissions: 0,
     subscriptions: 0,
   })
@@ -71,7 +72,11 @@ test('all of it is found by the address, however it is written, and nothing of a
   expect(await codeOf(Promise.resolve().then(() => people.forgetPerson(viewer, 'ada@post.example')))).toBe(
     'not_allowed',
   )
-  expect(await people.forgetPerson(actor, 'ADA@post.example')).toEqual({ submissions: 2, subscriptions: 1 })
+  expect(await people.forgetPerson(actor, 'ADA@post.example')).toEqual({
+    submissions: 2,
+    subscriptions: 1,
+    elsewhere: [],
+  })
   expect(await people.findPerson(actor, 'ada@post.example')).toMatchObject({
     submissions: [],
     subscriptions: [],

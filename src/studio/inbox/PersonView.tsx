@@ -47,7 +47,11 @@ export function PersonView() {
     act(async () => {
       const gone = await api<ForgottenShape>('POST', '/people/forget', { email: person!.email })
       toast(
-        `Deleted: ${many(gone.submissions, 'submission')}, ${many(gone.subscriptions, 'place')} on lists.`,
+        `Deleted: ${many(gone.submissions, 'submission')}, ${many(gone.subscriptions, 'place')} on lists.${
+          gone.elsewhere.length > 0
+            ? ` ${gone.elsewhere.join(', ')} was told of them, too: have them deleted there.`
+            : ''
+        }`,
       )
       setPerson(await api<PersonShape>('POST', '/people/find', { email: person!.email }))
       setIsAsking(false)

@@ -116,7 +116,13 @@ export const person = z.object({
   ),
 })
 export type PersonShape = z.infer<typeof person>
-export const forgotten = z.object({ submissions: z.int(), subscriptions: z.int() })
+export const forgotten = z.object({
+  submissions: z.int(),
+  subscriptions: z.int(),
+  elsewhere: z
+    .array(z.string())
+    .describe('Services that were told of them, and have to be asked to forget them, too'),
+})
 export type ForgottenShape = z.infer<typeof forgotten>
 export const webhook = z.object({
   id: z.uuid(),

@@ -103,7 +103,12 @@ describe('carried along', () => {
     })
     await carrying.carry(listId)
     expect(told.one).toEqual([
-      { email: 'here@post.example', isOn: true, consent: 'I agree.', since: expect.any(String) as string },
+      {
+        email: 'here@post.example',
+        isOn: true,
+        consent: 'I agree.',
+        since: expect.any(String) as unknown as string,
+      },
     ])
     expect(await state()).toMatchObject({ waiting: 0, carried: 1, refused: 0, trouble: null })
     await carrying.carry(listId)
@@ -112,7 +117,7 @@ describe('carried along', () => {
   test('more than go at once', async () => {
     await s.db().sequelize.query(
       `insert into subscribers (list_id, email, state, token, consent, locale, confirmed_at)
-       select $1, 'many' || n || '@post.example', 'confirmed', 'token ' || $1 || n, 'Yes', 'en', now() from generate_series(1, 250) n`,
+       select $1::uuid, 'many' || n || '@post.example', 'confirmed', 'token ' || $1::text || n, 'Yes', 'en', now() from generate_series(1, 250) n`,
       { bind: [listId] },
     )
     await to('one')
@@ -191,6 +196,17 @@ describe('when it does not get through', () => {
     await Promise.all([carrying.carry(listId), carrying.carry(listId)])
     expect(addresses('one')).toEqual(['a@post.example'])
   })
+})
+
+test('whoever is forgotten here is still known there, which is said', async () => {
+  const { forgetPerson } = await import('./people')
+  await confirmed('a@post.example')
+  await confirmed('b@post.example')
+  await to('one')
+  await carrying.carry(listId)
+  await confirmed('later@post.example')
+  expect((await forgetPerson(actor, 'a@post.example')).elsewhere).toEqual(['Saltmere Letters'])
+  expect((await forgetPerson(actor, 'later@post.example')).elsewhere).toEqual([])
 })
 
 test('by designers, to connections of the client; strangers find nothing', async () => {

@@ -1,6 +1,7 @@
 /** A person's data, by their e-mail address: found, handed over, deleted. */
 import { QueryTypes, type Transaction } from 'sequelize'
-import type { PersonShape } from '@/core/api/shapes'
+import type { ForgottenShape, PersonShape } from '@/core/api/shapes'
+import { getConnector } from '../../connectors/all'
 import { db, inTransaction } from '../../db/db'
 import { demand, type Actor } from '../access/actor'
 import { selected, shapeOf, type Row } from './inbox'
@@ -46,14 +47,12 @@ export async function findPerson(actor: Actor, email: string): Promise<PersonSha
   }
 }
 
-/** Deletes all of it for good, with files and conversations. */
-export function forgetPerson(
-  actor: Actor,
-  email: string,
-): Promise<{ readonly submissions: number; readonly subscriptions: number }> {
+/** Deletes all of it for good, with files and conversations. @returns what is gone, and services that have been told of them and still know */
+export function forgetPerson(actor: Actor, email: string): Promise<ForgottenShape> {
   demand(actor, 'designer')
   const bind = bindOf(actor, email)
   return inTransaction(async (transaction) => ({
+    elsewhere: await servicesThatKnow(bind, transaction),
     submissions: await remove(
       `submissions where id in (select s.id from submissions s where ${theirs})`,
       bind,
@@ -61,6 +60,14 @@ export function forgetPerson(
     ),
     subscriptions: await remove(`subscribers where id in (select s.id ${theirRows})`, bind, transaction),
   }))
+}
+
+async function servicesThatKnow(bind: readonly unknown[], transaction: Transaction): Promise<string[]> {
+  const rows = await db().sequelize.query<{ connector: string }>(
+    `select distinct n.connector from connections n where n.agency_id = $1 and exists (select 1 ${theirRows} and s.refused is null and starts_with(s.carried_to, n.id || '/'))`,
+    { bind: [...bind], type: QueryTypes.SELECT, transaction },
+  )
+  return rows.map(({ connector }) => getConnector(connector).label)
 }
 
 async function remove(from: string, bind: readonly unknown[], transaction: Transaction): Promise<number> {
