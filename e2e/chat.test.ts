@@ -1,7 +1,11 @@
 /** A conversation from a client's page to the inbox and back: by keyboard, over reloads and broken connections, in each form. */
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { By } from 'selenium-webdriver'
 import { violationsIn } from './axe'
-import { openBrowser, type Browser } from './browser'
+import { button, openBrowser, type Browser } from './browser'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, mailsTo, signIn, world } from './world'
 
@@ -256,4 +260,31 @@ test('from right to left', async () => {
   await browser.until<string[]>(lines, (all) => all[0] === 'you: مرحبا')
   expect(await inPage(`document.documentElement.scrollWidth`)).toBe(390)
   expect(await violationsIn(browser)).toEqual([])
+})
+
+test('the desk sends a file along; the visitor gets it from the talk', async () => {
+  const { ref, id } = await live()
+  await talkOn(ref)
+  await write('How do I get there?', newAddress())
+  await browser.until<string[]>(lines, (all) => all.length === 1)
+  await browser.until<boolean>(settledLines, Boolean)
+  const talk = await inInbox(id)
+  await desk.driver.get(`${world.studio}/inbox?at=${talk.id}`)
+  const folder = mkdtempSync(path.join(tmpdir(), 'yimble-file-'))
+  const file = path.join(folder, 'the way.txt')
+  writeFileSync(file, 'Up the hill.')
+  await (await desk.driver.findElement(By.css('form input[type=file]'))).sendKeys(file)
+  await desk.see('//form//li[contains(., "the way.txt")]')
+  expect(await violationsIn(desk)).toEqual([])
+  await desk.click(button('Send the answer'))
+  await desk.see('//section[@aria-label="Conversation"]//li//a[. = "the way.txt"]')
+  const link = `${root}.querySelector('[part=file] a')?.href ?? ''`
+  await browser.until<string>(link, (url) => url !== '')
+  expect(await violationsIn(browser)).toEqual([])
+  const answer = await fetch(await inPage<string>(link))
+  expect([await answer.text(), answer.headers.get('content-disposition')]).toEqual([
+    'Up the hill.',
+    `attachment; filename*=UTF-8''the%20way.txt`,
+  ])
+  rmSync(folder, { recursive: true })
 })

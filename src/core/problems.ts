@@ -287,6 +287,7 @@ export const catalogue = {
     'Link is over',
     () => 'This link was used already, is too old, or a newer one was sent. Ask whoever sent it for another.',
   ),
+  file_refused: entry(422, 'File not taken', (f) => `“${f.name}” was not taken: ${f.why}`),
   key_refused: entry(
     403,
     'Key refused',

@@ -42,19 +42,28 @@ export async function api<T = void>(
   return answer.status === 204 ? (undefined as T) : ((await answer.json()) as T)
 }
 
-async function ask(
+/** Sends a file as it is. @param path - of the studio, beginning with a slash @throws ApiProblem */
+export async function upload<T>(path: string, file: File): Promise<T> {
+  const url = `${path}?name=${encodeURIComponent(file.name)}`
+  return (await (await answered(url, { method: 'POST', body: file })).json()) as T
+}
+
+const ask = (
   method: string,
   path: string,
   body?: object,
   headers: Readonly<Record<string, string>> = {},
-): Promise<Response> {
+): Promise<Response> =>
+  answered(`/api/v1${path}`, {
+    method,
+    headers: { ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  })
+
+async function answered(url: string, request: RequestInit): Promise<Response> {
   let answer: Response
   try {
-    answer = await fetch(`/api/v1${path}`, {
-      method,
-      headers: { ...(body ? { 'content-type': 'application/json' } : {}), ...headers },
-      body: body && JSON.stringify(body),
-    })
+    answer = await fetch(url, request)
   } catch {
     throw new ApiProblem(away) // fetch rejects only when nobody answered
   }

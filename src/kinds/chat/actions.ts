@@ -21,7 +21,8 @@ export const chatActions = {
           /** Name of who answered; null for the visitor. */
           who: z.string().nullable(),
           text: z.string(),
-          files: z.array(z.string()),
+          /** `url` is there for what the agency sent. */
+          files: z.array(z.strictObject({ name: z.string(), url: z.string().optional() })),
           at: z.string(),
         }),
       ),

@@ -149,7 +149,7 @@ function Chat({ box, props, door }: Alive) {
       n: 1_000_000 + at,
       who: null,
       text,
-      files: files.map(({ name }) => name),
+      files: files.map(({ name }) => ({ name })),
       when: words.onItsWay,
     })),
   ]

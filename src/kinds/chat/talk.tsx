@@ -33,7 +33,7 @@ export interface Line {
   /** Null for the visitor. */
   readonly who: string | null
   readonly text: string
-  readonly files: readonly string[]
+  readonly files: readonly { readonly name: string; readonly url?: string }[]
   /** Such as `14:41`, or that it is on its way. */
   readonly when: string
 }
@@ -115,9 +115,15 @@ function Written({ props, state, acts }: Drawn): VNode {
               </b>
               <div part="words">
                 {line.text.split(/\n{2,}/).map((words, at) => words && <p key={at}>{words}</p>)}
-                {line.files.map((name, at) => (
+                {line.files.map(({ name, url }, at) => (
                   <p part="file" key={`f${at}`}>
-                    {name}
+                    {url ? (
+                      <a href={url} download>
+                        {name}
+                      </a>
+                    ) : (
+                      name
+                    )}
                   </p>
                 ))}
               </div>

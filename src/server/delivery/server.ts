@@ -10,6 +10,7 @@ import { openHeaders, sendFile, sendJson } from './files'
 import { earlierChunk } from './chunks'
 import { answerHub, hubPath } from './hubCalls'
 import { noteSighting } from './sightings'
+import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
 import { answerLetter, letterPath } from '../visitors/letters'
 import { answerVisitor, visitorPath } from '../visitors/visitors'
 import { sendStage } from './stagePages'
@@ -114,6 +115,8 @@ async function answerRest(
   if (visited) return answerVisitor(request, response, visited)
   const letter = letterPath.exec(path)
   if (letter) return answerLetter(request, response, letter)
+  const file = isRead(request) ? fileLinkPath.exec(path) : null
+  if (file) return sendLinked(response, file)
   const hub = hubPath.exec(path)
   if (hub) return answerHub(request, response, hub[1]!)
   if (!isRead(request)) {

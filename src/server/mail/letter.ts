@@ -14,12 +14,19 @@ export interface Letter {
   readonly headers?: Readonly<Record<string, string>>
 }
 
+interface Link {
+  readonly words: string
+  readonly url: string
+}
+
 export interface Written {
   readonly locale: string
   readonly subject: string
   readonly paragraphs: readonly string[]
   /** What to press, after the first paragraph. */
-  readonly button?: { readonly words: string; readonly url: string }
+  readonly button?: Link
+  /** Files that go along, below the first paragraph. */
+  readonly links?: readonly Link[]
 }
 
 /** Text and markup from the same words. Nothing of it is taken for markup. */
@@ -28,12 +35,17 @@ export function writeLetter({
   subject,
   paragraphs: [first = '', ...rest],
   button,
+  links = [],
 }: Written): Pick<Letter, 'subject' | 'text' | 'html'> {
-  const text = [first, ...(button ? [`${button.words}:\n${button.url}`] : []), ...rest].join('\n\n')
+  const told = [...(button ? [button] : []), ...links].map(({ words, url }) => `${words}:\n${url}`)
+  const text = [first, ...told, ...rest].filter((one) => one !== '').join('\n\n')
   const paragraph = (words: string) => `<p>${escapeUTF8(words).replaceAll('\n', '<br>')}</p>`
   const link = button
     ? `<p><a href="${escapeUTF8(button.url)}" style="display:inline-block;padding:12px 20px;background:#1e3d33;color:#ffffff;text-decoration:none;border-radius:4px">${escapeUTF8(button.words)}</a></p>`
     : ''
-  const html = `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><body style="font:16px/1.5 sans-serif;color:#1b1b1b;max-width:36em;margin:24px auto;padding:0 16px">${paragraph(first)}${link}${rest.map(paragraph).join('')}</body></html>`
+  const along = links
+    .map(({ words, url }) => `<p><a href="${escapeUTF8(url)}">${escapeUTF8(words)}</a></p>`)
+    .join('')
+  const html = `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><body style="font:16px/1.5 sans-serif;color:#1b1b1b;max-width:36em;margin:24px auto;padding:0 16px">${paragraph(first)}${link}${along}${rest.map(paragraph).join('')}</body></html>`
   return { subject, text, html }
 }

@@ -1,5 +1,7 @@
 /** A conversation between a visitor's page and the inbox: once, in order, rung at both ends, and by mail when nobody is there. */
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import type { ServerResponse } from 'node:http'
+import { PassThrough } from 'node:stream'
 import { QueryTypes } from 'sequelize'
 import { makeActor, makeColleague } from '../db/testDatabase'
 import type { Actor } from '../services/access/actor'
@@ -12,6 +14,8 @@ let inbox: typeof import('../services/visitors/inbox')
 let talks: typeof import('../services/visitors/conversations')
 let tickets: typeof import('./tickets')
 let attendance: typeof import('../live/attendance')
+let files: typeof import('../services/visitors/files')
+let fileLinks: typeof import('./fileLinks')
 let bells: typeof import('../live/bell')
 beforeAll(async () => {
   visitors = await startVisitors()
@@ -20,6 +24,8 @@ beforeAll(async () => {
   tickets = await import('./tickets')
   attendance = await import('../live/attendance')
   bells = await import('../live/bell')
+  files = await import('../services/visitors/files')
+  fileLinks = await import('./fileLinks')
 })
 afterAll(async () => {
   visitors.stop()
@@ -69,7 +75,12 @@ const say = (talk: string, text: string, more: object = {}, key?: string, ageMs?
 interface Read {
   readonly isThere: boolean
   readonly isTyping: boolean
-  readonly said: readonly { n: number; who: string | null; text: string; files: string[] }[]
+  readonly said: readonly {
+    n: number
+    who: string | null
+    text: string
+    files: { name: string; url?: string }[]
+  }[]
 }
 async function read(talk: string | undefined, after = -1): Promise<Read> {
   const query = encodeURIComponent(JSON.stringify({ after, ...(talk ? { talk } : {}) }))
@@ -78,6 +89,19 @@ async function read(talk: string | undefined, after = -1): Promise<Read> {
 const words = async (talk: string, after?: number) =>
   (await read(talk, after)).said.map(({ who, text }) => `${who ?? 'you'}: ${text}`)
 const sent = async () => (await inbox.readInbox(actor, { state: 'all' })).submissions
+/** What delivery answers with at a file's address. */
+async function handedOut(opened: RegExpExecArray) {
+  const answer = new PassThrough() as PassThrough & Pick<ServerResponse, 'writeHead'>
+  let status = 0
+  let headers: Record<string, string> = {}
+  answer.writeHead = ((code: number, more: Record<string, string> = {}) => {
+    status = code
+    headers = more
+    return answer
+  }) as never
+  await fileLinks.sendLinked(answer as unknown as ServerResponse, opened)
+  return { status, headers, text: String(answer.read() ?? '') }
+}
 const mails = () =>
   s
     .db()
@@ -171,13 +195,46 @@ describe('what is said', () => {
     const { id } = (await file.json()) as { id: string }
     await say(talk, 'First')
     expect((await say(talk, '', { files: [id] })).status).toBe(200)
-    expect((await read(talk, 0)).said).toMatchObject([{ text: '', files: ['rye.txt'] }])
+    expect((await read(talk, 0)).said).toMatchObject([{ text: '', files: [{ name: 'rye.txt' }] }])
     expect((await sent())[0]!.messages[0]!.files).toMatchObject([{ id, name: 'rye.txt', size: 8 }])
     expect((await say(secret(), 'Mine, too', { files: [id] })).status).toBe(422)
   })
 })
 
 describe('when nobody is there', () => {
+  test('files of the agency’s go along with an answer, open by their own address, and by mail', async () => {
+    const talk = secret()
+    await say(talk, 'How do I get there?', { email: 'tamsin@post.example' })
+    const [submission] = await sent()
+    const along = (text: string, name = 'way.txt') =>
+      files.attachFile(actor, submission!.id, name, {
+        bytes: (async function* () {
+          yield await Promise.resolve(Buffer.from(text))
+        })(),
+        announced: text.length,
+        stop: () => undefined,
+      })
+    const way = await along('Up the hill.')
+    expect(await codeOf(along('<html>', 'page.html'))).toBe('file_refused')
+    const stranger = await makeActor()
+    expect(await codeOf(files.attachFile(stranger, submission!.id, 'x', {} as never))).toBe('missing')
+    await talks.answerSender(actor, submission!.id, '', [way.id])
+    expect(await codeOf(talks.answerSender(actor, submission!.id, 'Again', [way.id]))).toBe('missing')
+    const [, answer] = (await read(talk)).said
+    const [{ url, name } = { url: '', name: '' }] = answer!.files
+    expect(name).toBe('way.txt')
+    const { pathname } = new URL(url!)
+    const opened = fileLinks.fileLinkPath.exec(pathname)!
+    const got = await handedOut(opened)
+    expect([got.status, got.text]).toEqual([200, 'Up the hill.'])
+    expect(got.headers['Content-Disposition']).toContain('way.txt')
+    const forged = [opened[0], opened[1], 'x'.repeat(22)] as unknown as RegExpExecArray
+    expect((await handedOut(forged)).status).toBe(404)
+    expect((await mails()).at(-1)).toMatchObject({ to: 'tamsin@post.example' })
+    expect((await mails()).at(-1)!.text).toContain(url)
+    await talks.addNote(actor, submission!.id, 'For us', [(await along('Secret.')).id])
+    expect((await read(talk)).said).toHaveLength(2)
+  })
   test('those whom the widget names get a mail, and the answer goes by mail to the address that was left', async () => {
     const talk = secret()
     expect((await read(talk)).isThere).toBe(false)

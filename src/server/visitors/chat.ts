@@ -10,6 +10,7 @@ import { isAnybodyThere } from '../live/attendance'
 import { bell, deskTopic, ring, ringTyping, talkTopic } from '../live/bell'
 import { tellOfSubmission } from '../services/visitors/telling'
 import { answering, type Told, type WidgetFacts } from './answers'
+import { fileLink } from './fileLinks'
 import { waitingFiles } from './files'
 import { hashOfTalk } from './keeping'
 import { tooFast } from './tickets'
@@ -27,7 +28,7 @@ interface Line {
   readonly n: number
   readonly who: string | null
   readonly text: string
-  readonly files: string[]
+  readonly files: { readonly name: string; readonly id?: string }[]
   readonly at: Date
 }
 
@@ -35,10 +36,10 @@ interface Line {
 const saidIn = (submissionId: string, after: number): Promise<Line[]> =>
   db().sequelize.query<Line>(
     `select 0 as n, null as who, body->>'text' as text, sent_at as at,
-       array(select f.name from files f where f.id::text in (select jsonb_array_elements_text(s.body->'files'))) as files
+       array(select jsonb_build_object('name', f.name) from files f where f.id::text in (select jsonb_array_elements_text(s.body->'files'))) as files
      from submissions s where id = $1 and $2 < 0
      union all select m.n, case m.kind when 'answer' then coalesce(split_part(u.name, ' ', 1), '') end, m.text, m.at,
-       array(select f->>'name' from jsonb_array_elements(m.files) f)
+       array(select case m.kind when 'answer' then f else jsonb_build_object('name', f->'name') end from jsonb_array_elements(m.files) f)
      from messages m left join users u on u.id = m.author_id
      where m.submission_id = $1 and m.n > $2 and m.kind <> 'note' order by 1`,
     { bind: [submissionId, after], type: QueryTypes.SELECT },
@@ -81,7 +82,11 @@ export const chatAnswers = answering(chatActions)(
       return {
         isThere: await isAnybodyThere(widget),
         isTyping: id !== undefined && bell().isTyping(talkTopic(id), 'agency'),
-        said: said.map(({ at, ...line }) => ({ ...line, at: at.toISOString() })),
+        said: said.map(({ at, files, ...line }) => ({
+          ...line,
+          files: files.map(({ name, id: file }) => ({ name, ...(file ? { url: fileLink(file) } : {}) })),
+          at: at.toISOString(),
+        })),
       }
     },
     async say({ email }, { widget, page, suspicion, kept }) {

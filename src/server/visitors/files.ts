@@ -2,7 +2,6 @@
  * Takes files that visitors send: `POST /x/<ref>/file` with the bytes as the body. The bytes decide the type, and the name does not.
  * Each file is kept in pieces as it arrives, so that none is ever whole in memory.
  */
-import type { IncomingMessage } from 'node:http'
 import { fileTypeFromBuffer } from 'file-type'
 import { QueryTypes } from 'sequelize'
 import { kindOfFile, type FileKind, type GivenFile } from '@/core/forms/files'
@@ -57,21 +56,29 @@ function isText(head: Uint8Array): boolean {
 }
 
 interface Coming {
-  readonly widget: WidgetFacts
+  readonly widget: Pick<WidgetFacts, 'id' | 'agencyId' | 'clientId'>
   readonly question: string
   readonly key: string
   readonly name: string
+}
+
+/** Bytes on their way. */
+export interface Arriving {
+  readonly bytes: AsyncIterable<Buffer>
+  /** How many there will be; Infinity where nobody says. */
+  readonly announced: number
+  /** Breaks it off. */
+  stop(): void
 }
 
 /**
  * @throws VisitorError `too_large`, `wrong_file`, `no_room`, `does_not_fit`; what had come by then is thrown away
  */
 export async function takeFile(
-  request: IncomingMessage,
   { widget, question, key, name }: Coming,
   { mostBytes, kinds }: FileLimits,
+  { bytes, announced, stop }: Arriving,
 ): Promise<GivenFile> {
-  const announced = Number(request.headers['content-length'] ?? Infinity)
   if (announced > mostBytes) throw new VisitorError('too_large')
   const [{ taken } = { taken: 0 }] = await db().sequelize.query<{ taken: number }>(
     'select coalesce(sum(size), 0)::float as taken from files where client_id = $1',
@@ -80,9 +87,9 @@ export async function takeFile(
   if (taken + announced > mostOfClient) throw new VisitorError('no_room')
   const row = await begin(widget, question, key, plainName(name))
   if (row.isWhole) return row
-  const late = setTimeout(() => request.destroy(), inTimeMs)
+  const late = setTimeout(stop, inTimeMs)
   try {
-    const { size, type } = await keepPieces(request, row.id, mostBytes, kinds)
+    const { size, type } = await keepPieces(bytes, row.id, mostBytes, kinds)
     await db().sequelize.query('update files set size = $2, type = $3, is_whole = true where id = $1', {
       bind: [row.id, size, type],
     })
@@ -97,7 +104,7 @@ export async function takeFile(
 
 /** One that came whole before is known by its key; one that was broken off begins again. */
 async function begin(
-  { id, agencyId, clientId }: WidgetFacts,
+  { id, agencyId, clientId }: Coming['widget'],
   question: string,
   key: string,
   name: string,
@@ -113,7 +120,7 @@ async function begin(
 }
 
 async function keepPieces(
-  request: IncomingMessage,
+  bytes: AsyncIterable<Buffer>,
   id: string,
   mostBytes: number,
   kinds: readonly FileKind[],
@@ -138,7 +145,7 @@ async function keepPieces(
     held = []
     heldBytes = 0
   }
-  for await (const piece of request as AsyncIterable<Buffer>) {
+  for await (const piece of bytes) {
     size += piece.length
     if (size > mostBytes) throw new VisitorError('too_large')
     held.push(piece)

@@ -53,7 +53,11 @@ async function answer(
     const who = await limits.visitorOf(peer)
     await limits.take(`${widget.ref}/file ${who}`, most.filesPerHour)
     const of = { widget, key, question: asked.get('question') ?? '', name: asked.get('name') ?? '' }
-    return takeFile(request, of, await answers.fileLimits(asked, widget))
+    return takeFile(of, await answers.fileLimits(asked, widget), {
+      bytes: request as AsyncIterable<Buffer>,
+      announced: Number(request.headers['content-length'] ?? Infinity),
+      stop: () => void request.destroy(),
+    })
   }
   const action = Object.hasOwn(answers.actions, name) ? answers.actions[name]! : undefined
   if (!action || (action.verb === 'ask') !== (request.method === 'GET'))

@@ -9,7 +9,9 @@ import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { useMayEdit } from '../parts/Role'
 import { inputClass } from '../parts/TextField'
+import { Attached } from './Attached'
 import { FileLinks } from './FileLinks'
+import { useAttached } from './useAttached'
 import { TalkNow } from './TalkNow'
 
 type Kind = 'answer' | 'note'
@@ -74,12 +76,18 @@ function Composer({ submission, onAnswer }: ConversationProps) {
     if (next) sessionStorage.setItem(keptUnder(id), next)
     else sessionStorage.removeItem(keptUnder(id))
   }
+  const attached = useAttached(id)
   const send = useMutation({
     onMutate: onAnswer,
     mutationFn: (kind: Kind) =>
-      api<SubmissionShape>('POST', `/submissions/${id}/messages`, { kind, text: text.trim() }),
+      api<SubmissionShape>('POST', `/submissions/${id}/messages`, {
+        kind,
+        text: text.trim(),
+        files: attached.ids,
+      }),
     onSuccess: (_after, kind) => {
       write('')
+      attached.clear()
       if (kind === 'answer' && !isTalk)
         toast('The answer is on its way. It lies under Waiting until they write back.')
     },
@@ -92,14 +100,16 @@ function Composer({ submission, onAnswer }: ConversationProps) {
     void api('POST', `/submissions/${id}/typing`).catch(() => undefined) // in passing: nothing hangs on it
   }
   const first: Kind = canAnswer ? 'answer' : 'note'
-  const isEmpty = text.trim() === ''
+  const isEmpty = text.trim() === '' && attached.ids.length === 0
+  const isWaiting = send.isPending || attached.isComing
   return (
     <form
       className="border-t border-hair pt-4"
       onSubmit={(event) => {
         event.preventDefault()
-        if (!isEmpty && !send.isPending) send.mutate(first)
+        if (!isEmpty && !isWaiting) send.mutate(first)
       }}
+      {...attached.on}
     >
       <label htmlFor={field} className="mb-1 block font-medium">
         {isTalk ? 'Answer' : sender ? `Answer to ${sender}` : 'A note for colleagues'}
@@ -122,6 +132,7 @@ function Composer({ submission, onAnswer }: ConversationProps) {
         }}
         className={inputClass.replace('h-8', 'py-1.5')}
       />
+      <Attached {...attached} />
       {send.error && (
         <p role="alert" className="mt-1 text-[13px] text-brick">
           {sentenceOf(send.error)}
@@ -129,11 +140,11 @@ function Composer({ submission, onAnswer }: ConversationProps) {
       )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
         {canAnswer && (
-          <Button type="submit" look="main" disabled={isEmpty} busy={send.isPending}>
+          <Button type="submit" look="main" disabled={isEmpty} busy={isWaiting}>
             Send the answer
           </Button>
         )}
-        <Button disabled={isEmpty} busy={send.isPending} onClick={() => send.mutate('note')}>
+        <Button disabled={isEmpty} busy={isWaiting} onClick={() => send.mutate('note')}>
           Keep as a note
         </Button>
         <span className="text-[13px] text-faint">

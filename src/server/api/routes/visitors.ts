@@ -171,13 +171,19 @@ export const visitorsRoutes: readonly Route[] = [
   routeForAll('POST /submissions/{id}/messages', {
     summary: 'Answer whoever sent it, or keep a note among yourselves',
     params: id,
-    body: z.strictObject({
-      kind: z.enum(['answer', 'note']),
-      text: z.string().trim().min(1, 'words are needed').max(20_000),
-    }),
+    body: z
+      .strictObject({
+        kind: z.enum(['answer', 'note']),
+        text: z.string().trim().max(20_000),
+        files: z.array(z.uuid()).max(10).default([]).describe('Ids of files that were attached before'),
+      })
+      .refine(({ text, files }) => text !== '' || files.length > 0, {
+        path: ['text'],
+        message: 'words are needed',
+      }),
     response: shapes.submission,
-    run: (actor, { params, body: { kind, text } }) =>
-      (kind === 'answer' ? conversations.answerSender : conversations.addNote)(actor, params.id, text),
+    run: (actor, { params, body: { kind, text, files } }) =>
+      (kind === 'answer' ? conversations.answerSender : conversations.addNote)(actor, params.id, text, files),
   }),
   routeForAll('GET /submissions/{id}/talk', {
     summary: 'Who has a conversation open, and whether the visitor is writing',

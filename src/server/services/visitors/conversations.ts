@@ -2,6 +2,7 @@
 import { randomBytes, randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { SubmissionShape, TalkShape } from '@/core/api/shapes'
+import type { GivenFile } from '@/core/forms/files'
 import { say } from '@/core/locale/phrase'
 import { problem, ProblemError } from '@/core/problems'
 import { db, inTransaction } from '../../db/db'
@@ -11,6 +12,9 @@ import { enqueue } from '../../jobs/queue'
 import { attendingTalk } from '../../live/attendance'
 import { bell, ring, ringInbox, ringTyping, talkTopic } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
+import { fileLink } from '../../visitors/fileLinks'
+import { claimFiles, waitingFiles } from '../../visitors/files'
+import { VisitorError } from '../../visitors/problems'
 import { demandAnswering, found, withinOf, type Anybody } from '../access/actor'
 import { answerWords } from './answerWords'
 import { demandSubmission, getSubmission } from './inbox'
@@ -23,6 +27,11 @@ const lockedRow = async (actor: Anybody, id: string, transaction: Transaction): 
     'submission',
   )
 
+interface Row {
+  readonly text: string
+  readonly files: readonly GivenFile[]
+}
+
 /** After so long an answer that an open page has not read goes by mail. */
 const unseenS = 60
 
@@ -31,13 +40,19 @@ const unseenS = 60
  * address and have no page open, or do not read the answer there.
  * @throws ProblemError `no_sender` when there is no way to them
  */
-export async function answerSender(actor: Anybody, id: string, text: string): Promise<SubmissionShape> {
+export async function answerSender(
+  actor: Anybody,
+  id: string,
+  text: string,
+  fileIds: readonly string[] = [],
+): Promise<SubmissionShape> {
   demandAnswering(actor)
   await inTransaction(async (transaction) => {
     const row = await lockedRow(actor, id, transaction)
     const { sender, talk } = row
     if (!sender && !talk) throw new ProblemError(problem('no_sender'))
-    const answer = { submissionId: id, kind: 'answer', text, authorId: actor.userId } as const
+    const files = await filesAlong(row, fileIds, transaction)
+    const answer = { submissionId: id, kind: 'answer', text, files, authorId: actor.userId } as const
     const n = await addMessage(answer, transaction)
     await row.update({ state: 'waiting', changedAt: new Date() }, { transaction })
     if (talk) await ring(talkTopic(id), transaction)
@@ -48,22 +63,29 @@ export async function answerSender(actor: Anybody, id: string, text: string): Pr
   return getSubmission(actor, id)
 }
 
+/** Files that came before, for an answer or a note. @throws ProblemError `missing` when one is gone, or went with another */
+async function filesAlong({ id, widgetId }: Submission, ids: readonly string[], transaction: Transaction) {
+  try {
+    const files = await waitingFiles(widgetId, ids)
+    await claimFiles(widgetId, ids, { submissionId: id, transaction })
+    return files
+  } catch (error) {
+    if (error instanceof VisitorError) throw new ProblemError(problem('missing', { what: 'file' }))
+    throw error
+  }
+}
+
 /** Sends a message of the agency's to whoever left an address. */
 async function mailAnswer(row: Submission, n: number, transaction: Transaction): Promise<void> {
   const token = row.token ?? randomBytes(16).toString('hex')
   if (!row.token) await row.update({ token }, { transaction })
   const mailId = `<${randomUUID()}@${hostOfReplies()}>`
-  const [message] = await db().sequelize.query<{ text: string }>(
-    'update messages set mail_id = $3 where submission_id = $1 and n = $2 and mail_id is null returning text',
+  const [message] = await db().sequelize.query<Row>(
+    'update messages set mail_id = $3 where submission_id = $1 and n = $2 and mail_id is null returning text, files',
     { bind: [row.id, n, mailId], type: QueryTypes.SELECT, transaction },
   )
   if (!message) return
-  await enqueue(
-    'mail',
-    await letterFor(row, token, message.text, mailId, transaction),
-    randomUUID(),
-    transaction,
-  )
+  await enqueue('mail', await letterFor(row, token, message, mailId, transaction), randomUUID(), transaction)
 }
 
 /** Sends it unless the page has read it, or it went out already. */
@@ -81,7 +103,7 @@ const replyAddress = (token: string) =>
 async function letterFor(
   { sender, told, clientId, id }: Submission,
   token: string,
-  text: string,
+  { text, files }: Row,
   mailId: string,
   transaction: Transaction,
 ) {
@@ -93,6 +115,7 @@ async function letterFor(
   const letter = writeLetter({
     locale: client.locale,
     subject: subjectOf(client.name, told),
+    links: files.map((file) => ({ words: file.name, url: fileLink(file.id) })),
     paragraphs: [text, say(answerWords.asked, client.locale), toldInWords(told)],
   })
   const replyTo = replyAddress(token)
@@ -110,11 +133,16 @@ async function letterFor(
 }
 
 /** For colleagues only; whoever sent it never sees it. */
-export async function addNote(actor: Anybody, id: string, text: string): Promise<SubmissionShape> {
+export async function addNote(
+  actor: Anybody,
+  id: string,
+  text: string,
+  fileIds: readonly string[] = [],
+): Promise<SubmissionShape> {
   demandAnswering(actor)
   await inTransaction(async (transaction) => {
-    await lockedRow(actor, id, transaction)
-    await addMessage({ submissionId: id, kind: 'note', text, authorId: actor.userId }, transaction)
+    const files = await filesAlong(await lockedRow(actor, id, transaction), fileIds, transaction)
+    await addMessage({ submissionId: id, kind: 'note', text, files, authorId: actor.userId }, transaction)
   })
   return getSubmission(actor, id)
 }

@@ -1,33 +1,51 @@
-/** Files of submissions, for those who may read the submission. */
-import { QueryTypes } from 'sequelize'
+/** Files of submissions, for those who may read the submission; and those that go along with an answer. */
+import { randomBytes } from 'node:crypto'
+import { fileKinds, type GivenFile } from '@/core/forms/files'
+import { problem, ProblemError } from '@/core/problems'
 import { db } from '../../db/db'
-import { found, type Anybody } from '../access/actor'
+import { takeFile, type Arriving } from '../../visitors/files'
+import { describe, VisitorError } from '../../visitors/problems'
+import { demandAnswering, found, withinOf, type Anybody } from '../access/actor'
+import { findFile, piecesOf, type StoredFile } from './storedFiles'
 
-export interface OpenFile {
-  readonly name: string
-  readonly size: number
-  readonly bytes: ReadableStream<Uint8Array>
+const mostBytes = 20_000_000
+
+/** Of submissions that the actor may read; what was never sent with one is not there. @throws ProblemError `missing` */
+export async function openFile(
+  actor: Anybody,
+  id: string,
+): Promise<StoredFile & { readonly bytes: ReadableStream<Uint8Array> }> {
+  const file = found(await findFile(id, withinOf(actor)), 'file')
+  const pieces = piecesOf(id)
+  return {
+    ...file,
+    bytes: new ReadableStream<Uint8Array>({
+      async pull(controller) {
+        const { value } = await pieces.next()
+        if (value) controller.enqueue(new Uint8Array(value as Buffer))
+        else controller.close()
+      },
+    }),
+  }
 }
 
-/** Of submissions that the actor may read; what was never sent with a submission is not there. @throws ProblemError `missing` */
-export async function openFile(actor: Anybody, id: string): Promise<OpenFile> {
-  const [row] = await db().sequelize.query<{ name: string; size: number }>(
-    `select f.name, f.size from files f join submissions s on s.id = f.submission_id
-     where f.id = $1 and s.agency_id = $2 and ($3::uuid is null or s.client_id = $3) and f.is_whole`,
-    { bind: [id, actor.agencyId, actor.clientId ?? null], type: QueryTypes.SELECT },
-  )
-  const { name, size } = found(row ?? null, 'file')
-  let at = 0
-  const bytes = new ReadableStream<Uint8Array>({
-    async pull(controller) {
-      const [piece] = await db().sequelize.query<{ bytes: Buffer }>(
-        'select bytes from file_pieces where file_id = $1 and at = $2',
-        { bind: [id, at], type: QueryTypes.SELECT },
-      )
-      at += 1
-      if (piece) controller.enqueue(new Uint8Array(piece.bytes))
-      else controller.close()
-    },
-  })
-  return { name, size, bytes }
+/** Takes a file that is to go along with an answer. It belongs to the submission once that is sent. @throws ProblemError `file_refused` */
+export async function attachFile(
+  actor: Anybody,
+  submissionId: string,
+  name: string,
+  arriving: Arriving,
+): Promise<GivenFile> {
+  demandAnswering(actor)
+  const row = await db().Submission.findOne({ where: { id: submissionId, ...withinOf(actor) } })
+  const { widgetId, agencyId, clientId } = found(row, 'submission')
+  const widget = { id: widgetId, agencyId, clientId }
+  const coming = { widget, question: 'answer', key: randomBytes(16).toString('hex'), name }
+  try {
+    return await takeFile(coming, { mostBytes, kinds: fileKinds }, arriving)
+  } catch (error) {
+    if (error instanceof VisitorError)
+      throw new ProblemError(problem('file_refused', { name, why: describe(error, 'en').detail }))
+    throw error
+  }
 }
