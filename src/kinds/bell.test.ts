@@ -21,6 +21,7 @@ const page = {
   addEventListener: (_name: string, look: () => void) => (seen = look),
   removeEventListener: () => (seen = undefined),
 }
+const pages = new EventTarget()
 const show = (isShown: boolean) => {
   page.hidden = !isShown
   seen?.()
@@ -29,11 +30,17 @@ beforeEach(() => {
   jest.useFakeTimers()
   Events.all = []
   page.hidden = false
-  Object.assign(globalThis, { EventSource: Events, document: page })
+  Object.assign(globalThis, {
+    EventSource: Events,
+    document: page,
+    addEventListener: pages.addEventListener.bind(pages),
+    removeEventListener: pages.removeEventListener.bind(pages),
+  })
 })
 afterEach(() => {
   jest.useRealTimers()
-  for (const name of ['EventSource', 'document']) Reflect.deleteProperty(globalThis, name)
+  for (const name of ['EventSource', 'document', 'addEventListener', 'removeEventListener'])
+    Reflect.deleteProperty(globalThis, name)
 })
 const begin = () => {
   const rings = jest.fn()
@@ -66,6 +73,17 @@ test('a tab that nobody looks at gives its connection back after a while, and li
   jest.advanceTimersByTime(120_000)
   expect(events.isClosed).toBe(true)
   show(true)
+  expect(Events.all.length).toBe(2)
+})
+
+test('a page that is left listens no more, and again when somebody comes back to it', () => {
+  const { events, stop } = begin()
+  pages.dispatchEvent(new Event('pagehide'))
+  expect(events.isClosed).toBe(true)
+  pages.dispatchEvent(new Event('pageshow'))
+  expect(Events.all.length).toBe(2)
+  stop()
+  pages.dispatchEvent(new Event('pageshow'))
   expect(Events.all.length).toBe(2)
 })
 

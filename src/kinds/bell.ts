@@ -36,9 +36,14 @@ export function listen(url: string, onRing: (what: string) => void): () => void 
     hiding = setTimeout(close, hiddenMs)
   }
   document.addEventListener('visibilitychange', look)
+  // A browser keeps a page that was left for a while, with its connections: its reader would count as there.
+  addEventListener('pagehide', close)
+  addEventListener('pageshow', open)
   open()
   return () => {
     document.removeEventListener('visibilitychange', look)
+    removeEventListener('pagehide', close)
+    removeEventListener('pageshow', open)
     clearTimeout(hiding)
     close()
   }

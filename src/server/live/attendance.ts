@@ -5,6 +5,8 @@ import { db } from '../db/db'
 import { deskTopic, ring, talkTopic } from './bell'
 
 const beatMs = 15_000
+/** Whoever only loads the page again has not been away. */
+const graceMs = 3_000
 const goneAfter = `interval '40 seconds'`
 
 export interface Attending {
@@ -17,7 +19,7 @@ export interface Attending {
   readonly submissionId: string | undefined
 }
 
-/** @returns how it ends */
+/** @returns how it ends: a moment later */
 export function attend({ agencyId, clientId, userId, submissionId }: Attending): () => void {
   const stream = randomUUID()
   const talk = submissionId && talkTopic(submissionId)
@@ -40,7 +42,7 @@ export function attend({ agencyId, clientId, userId, submissionId }: Attending):
   return () => {
     clearInterval(timer)
     const settled = here.catch(() => undefined) // what could not be written need not be taken out
-    quietly(settled.then(leave).then(tell))
+    setTimeout(() => quietly(settled.then(leave).then(tell)), graceMs).unref()
   }
 }
 
