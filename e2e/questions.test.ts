@@ -107,6 +107,21 @@ test('made on the bench, changed in the editor by hand and by keys, published fo
   await inPage(`[...document.querySelectorAll('ol button[aria-expanded]')][1].focus()`)
   await browser.driver.actions().keyDown(keys.alt).sendKeys(keys.down).keyUp(keys.alt).perform()
   await browser.until<string[]>(lines, (all) => all[2] === 'Tell us more and more')
+  // By mouse, from the third place back to the second.
+  const grips = `[...document.querySelectorAll('ol[aria-label=Questions] > li button[aria-label^=Move]')].map((one) => one.getBoundingClientRect()).map(({ x, y, width, height }) => ({ x: Math.round(x + width / 2), y: Math.round(y + height / 2) }))`
+  const [, second, third] = await inPage<{ x: number; y: number }[]>(grips)
+  await browser.driver
+    .actions()
+    .move(third!)
+    .press()
+    .move({ x: third!.x, y: third!.y - 10, duration: 100 })
+    .move({ ...second!, y: second!.y - 4, duration: 300 })
+    .release()
+    .perform()
+  await browser.until<string[]>(lines, (all) => all[1] === 'Tell us more and more')
+  await inPage(`[...document.querySelectorAll('ol button[aria-expanded]')][1].focus()`)
+  await browser.driver.actions().keyDown(keys.alt).sendKeys(keys.down).keyUp(keys.alt).perform()
+  await browser.until<string[]>(lines, (all) => all[2] === 'Tell us more and more')
   await browser.click(button('Add'))
   await browser.click('//*[@role="menuitem" and . = "Consent"]')
   await browser.until<string[]>(lines, (all) => all.length === 5)

@@ -21,7 +21,7 @@ const page = {
   addEventListener: (_name: string, look: () => void) => (seen = look),
   removeEventListener: () => (seen = undefined),
 }
-const pages = new EventTarget()
+let pages = new EventTarget()
 const show = (isShown: boolean) => {
   page.hidden = !isShown
   seen?.()
@@ -30,6 +30,7 @@ beforeEach(() => {
   jest.useFakeTimers()
   Events.all = []
   page.hidden = false
+  pages = new EventTarget()
   Object.assign(globalThis, {
     EventSource: Events,
     document: page,
