@@ -1,5 +1,6 @@
 'use client'
 /** Where those go who sign up to a list: kept here only, or carried along to a list of another service. */
+import { Progress as RadixProgress } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { toast } from 'sonner'
 import type {
@@ -103,9 +104,18 @@ function Progress({ list: { destination }, refused }: { list: ListShape; refused
       <p className="font-medium">
         To “{label}” at {service}
       </p>
-      <progress value={carried + count} max={Math.max(1, all)} className="h-2 w-full accent-spruce">
-        {carried + count} of {all}
-      </progress>
+      <RadixProgress.Root
+        value={carried + count}
+        max={Math.max(1, all)}
+        aria-label="Carried along"
+        getValueLabel={() => `${carried + count} of ${all}`}
+        className="h-1.5 w-full bg-hair"
+      >
+        <RadixProgress.Indicator
+          className="h-full bg-spruce transition-[width]"
+          style={{ width: `${(100 * (carried + count)) / Math.max(1, all)}%` }}
+        />
+      </RadixProgress.Root>
       <p role="status" className="text-[13px] text-faint">
         {carried} carried along
         {waiting > 0 ? `, ${waiting} to go` : ''}

@@ -37,7 +37,7 @@ export function Conversation({ submission, onAnswer }: ConversationProps) {
       endRef.current?.scrollIntoView({ block: 'end' })
   }, [id, isTalk, messages.length])
   return (
-    <section aria-label="Conversation" className="mt-6 max-w-[44em]">
+    <section aria-label="Conversation" className="mt-6 max-w-[38.5rem]">
       {messages.length > 0 && (
         <ol className="flex flex-col">
           {messages.map(({ id, kind, who, text, files, at }) => (

@@ -57,9 +57,11 @@ export function SubmissionView({ submission, count, people, onSort, onAnswer }: 
         </div>
       )}
       <Told answers={answers.filter((one) => one.about === 'matter')} isFirst />
-      {hasPerson && <h2 className="mt-8 mb-3 max-w-[44em] border-t border-hair pt-4 text-lg">Who sent it</h2>}
+      {hasPerson && (
+        <h2 className="mt-8 mb-3 max-w-[38.5rem] border-t border-hair pt-4 text-lg">Who sent it</h2>
+      )}
       <Told answers={answers.filter((one) => one.about === 'person')} isFirst={!hasMatter} />
-      <p className="mt-8 max-w-[44em] border-t border-hair pt-3 text-[13px] text-faint">
+      <p className="mt-8 max-w-[38.5rem] border-t border-hair pt-3 text-[13px] text-faint">
         Sent <DayAndTime iso={submission.sentAt} /> by{' '}
         {isClient ? (
           submission.widgetName
@@ -92,7 +94,7 @@ export function SubmissionView({ submission, count, people, onSort, onAnswer }: 
 
 /** What was asked in small print, what was answered below it; the first answer of all is the largest. */
 const Told = ({ answers, isFirst = false }: { answers: SubmissionShape['answers']; isFirst?: boolean }) => (
-  <dl className="flex max-w-[44em] flex-col gap-5">
+  <dl className="flex max-w-[38.5rem] flex-col gap-5">
     {answers.map(({ label, value, files }, at) => (
       <div key={label + at}>
         <dt className="mb-0.5 text-[13px] text-faint">{label}</dt>
