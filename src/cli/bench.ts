@@ -18,6 +18,7 @@ import { withWorld } from './withWorld'
 const alone: Readonly<Record<string, () => Promise<Line[]>>> = {
   weight: async () => (await import('../../measure/weight')).weight(),
   rendering: async () => (await import('../../measure/rendering')).rendering(),
+  scheduling: async () => (await import('../../measure/scheduling')).scheduling(),
   reading: async () => (await import('../../measure/reading')).reading(),
 }
 
