@@ -1,6 +1,7 @@
 /** 200 conversations at once on one delivery process: from what one side says until the other side has it. */
 import { get, request } from 'node:http'
 import { QueryTypes } from 'sequelize'
+import { newKey } from '../src/kinds/newKey'
 import { closeDatabase, db } from '../src/server/db/db'
 import { line, percentile, type Line } from './measure'
 import { signIn } from './signIn'
@@ -12,8 +13,6 @@ const turns = 4
 
 /** Every visitor has an address of the loopback's. */
 const addressOf = (at: number) => `127.2.0.${at + 1}`
-const newKey = () =>
-  [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('')
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
 
 interface Asked {

@@ -64,9 +64,13 @@ export interface Sample {
 /** Kinds that show no entries have their example, and extreme objects where they take such. */
 export const samplesOf = (kind: Kind): readonly Sample[] => [
   { id: 'example', label: 'Its example', items: exampleItemsOf(kind) },
-  ...(typesOf(kind).length > 0 ? manySamples(kind) : []),
+  ...(showsItems(kind) ? manySamples(kind) : []),
   ...extremeObjects(kind),
 ]
+
+/** Items that a kind can do without are not what it shows. */
+const showsItems = ({ intake }: Kind) =>
+  Object.values(intake).some(({ takes, isOptional }) => 'items' in takes && !isOptional)
 
 /** What a kind that takes objects is tried with. */
 export const extremeObjects = ({ intake }: Kind): readonly Sample[] =>

@@ -1,5 +1,6 @@
 /** Chunk `door`: an island's way to its server. What could not be sent stays in the tab and is sent again as it was. */
 import type { Answer, Door, Island, VisitorProblem } from '../../kinds/door'
+import { newKey } from '../../kinds/newKey'
 import type { Home } from '../home'
 import { tabStore } from '../tab'
 
@@ -33,7 +34,7 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
   const write = async (body: unknown): Promise<Unsent> => {
     const answer = await ticket
     return {
-      key: keyOf(view),
+      key: newKey(),
       body,
       page: view.location.origin + view.location.pathname,
       ticket: answer?.ok ? answer.value : '',
@@ -71,7 +72,7 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
     upload: async (of, file) =>
       (await call<never>(
         view,
-        `${address('file')}?${new URLSearchParams({ ...of, name: file.name, key: keyOf(view) })}`,
+        `${address('file')}?${new URLSearchParams({ ...of, name: file.name, key: newKey() })}`,
         // Sent as text, so that the browser asks for no leave first. The server reads its type from its bytes.
         { method: 'POST', body: file.slice(0, file.size, 'text/plain') },
       )) ?? away,
@@ -110,7 +111,3 @@ const wait = (view: Window, ms: number) =>
     const timer = view.setTimeout(go, ms)
     view.addEventListener('online', go)
   })
-
-/** Not `randomUUID`: pages without TLS have none. */
-const keyOf = ({ crypto }: typeof globalThis) =>
-  [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('')

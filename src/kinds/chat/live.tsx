@@ -2,7 +2,9 @@
 /** The conversation alive: reads what is said whenever it rings, sends one after the other, loses nothing over a reload. */
 import { hydrate, render } from 'preact'
 import { useEffect, useRef, useState } from 'preact/hooks'
+import { isAddressLike } from '../../core/forms/addressLike'
 import { listen } from '../bell'
+import { newKey } from '../newKey'
 import type { Door, Start } from '../door'
 import type { chatActions } from './actions'
 import { signal } from '../signal'
@@ -31,7 +33,6 @@ interface Unsent {
 }
 
 /** Saves a way to the server when something is plainly missing. What counts is the server's check. */
-const isAddress = (text: string) => /^\S+@\S+\.\S+$/.test(text)
 /** While somebody types it is told again after so long. */
 const typingEveryMs = 3_000
 
@@ -162,7 +163,7 @@ function Chat({ box, props, door }: Alive) {
 
   const say = (text: string) => {
     const address = field('email')?.value.trim() ?? ''
-    if (state.asksAddress && !isAddress(address)) {
+    if (state.asksAddress && !isAddressLike(address)) {
       change({ fault: words.addressNeeded })
       keep({ text })
       field('email')?.focus()
@@ -171,7 +172,7 @@ function Chat({ box, props, door }: Alive) {
     if (!text && state.files.length === 0) return
     keep({
       text: '',
-      talk: keptRef.current.talk || newSecret(),
+      talk: keptRef.current.talk || newKey(),
       ...(address ? { email: address, address: '' } : {}),
     })
     const writing = field('text')
@@ -232,6 +233,3 @@ function Chat({ box, props, door }: Alive) {
   }
   return <Talk props={props} state={{ ...state, lines }} acts={acts} />
 }
-
-const newSecret = () =>
-  [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('')

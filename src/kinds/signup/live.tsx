@@ -2,6 +2,7 @@
 /** The sign-up alive: checks before it sends, keeps what was typed, says how it went. */
 import { hydrate, render } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
+import { isAddressLike } from '../../core/forms/addressLike'
 import type { Door, Start } from '../door'
 import type { signupActions } from './actions'
 import { asking, SignupForm, type SignupProps, type SignupState } from './form'
@@ -15,7 +16,6 @@ export const start: Start<SignupProps, Actions, IslandWord> = (box, props, door)
 }
 
 /** Saves a way to the server when something is plainly missing. What counts is the server's check. */
-const isAddress = (text: string) => /^\S+@\S+\.\S+$/.test(text)
 
 interface Alive {
   readonly box: HTMLElement
@@ -74,7 +74,7 @@ function Signup({ box, props, door }: Alive) {
       if (state.at !== 'asking') return
       const email = field('email')?.value.trim() ?? ''
       const missing = [
-        ...(isAddress(email) ? [] : ['email']),
+        ...(isAddressLike(email) ? [] : ['email']),
         ...(props.isTicked && !field('consent')?.checked ? ['consent'] : []),
       ]
       if (missing.length === 0) return void send(email, props.consent)

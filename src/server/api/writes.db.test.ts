@@ -134,6 +134,14 @@ test('each write answers in its shape and is seen by the next read', async () =>
     { id: list.id, name: 'Letters', asked: 0 },
   ])
   expect(await read(`/lists/${list.id}/subscribers`)).toEqual([])
+  expect(await call('PATCH', `/lists/${list.id}`, { destination: null })).toMatchObject({ destination: null })
+  expect(await read(`/lists/${list.id}/refused`)).toEqual([])
+  expect(await read(`/clients/${client.id}/list-services`)).toEqual([])
+  await call('POST', `/clients/${client.id}/people`, { email: 'own@quay.example' })
+  expect(await read(`/clients/${client.id}/people`)).toMatchObject({
+    members: [],
+    invitations: [{ email: 'own@quay.example', role: 'client' }],
+  })
   const form = await call('POST', `/clients/${client.id}/forms`, { name: 'Ask', from: 'question' })
   expect(await call('PATCH', `/forms/${form.id}`, { name: 'Ask us' })).toMatchObject({ name: 'Ask us' })
   const asked = { pages: [{ id: 'p', entries: [{ id: 'a', type: 'short', label: 'What?' }] }] }
@@ -186,6 +194,7 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await call('POST', '/people/forget', { email: 'nobody@post.example' })).toEqual({
     submissions: 0,
     subscriptions: 0,
+    elsewhere: [],
   })
   await call('POST', '/submissions/sort', { ids: [sent.id], state: 'open' })
   expect(await read(`/submissions/${sent.id}`)).toMatchObject({ state: 'open', isElsewhere: false })

@@ -27,5 +27,4 @@ export async function startVisitors(): Promise<{ readonly origin: string; readon
 }
 
 /** A key as the embed's door makes one for each send. */
-export const newKey = (): string =>
-  [...crypto.getRandomValues(new Uint8Array(16))].map((one) => one.toString(16).padStart(2, '0')).join('')
+export { newKey } from '@/kinds/newKey'

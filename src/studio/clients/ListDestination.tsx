@@ -11,10 +11,10 @@ import type {
   ShowableShape,
 } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
+import { KeyForm } from '../connect/KeyForm'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
 import { Notice } from '../parts/Notice'
-import { TextField } from '../parts/TextField'
 import { useAct } from './useAct'
 
 export interface ListDestinationProps {
@@ -148,7 +148,6 @@ interface ServiceProps {
 }
 
 function Service({ service, clientId, chosen, isBusy, onChoose, onConnected }: ServiceProps) {
-  const [key, setKey] = useState('')
   const [fault, setFault] = useState<string>()
   const [lists, setLists] = useState<readonly ShowableShape[]>()
   const connection = service.connections.find((one) => one.state === 'ok')
@@ -160,13 +159,10 @@ function Service({ service, clientId, chosen, isBusy, onChoose, onConnected }: S
       setFault(sentenceOf(error)),
     )
   }, [clientId, service.id, connectionId])
-  async function connect() {
+  async function run(work: () => Promise<void>) {
     setFault(undefined)
     try {
-      onConnected(
-        await api<ConnectionShape>('POST', `/clients/${clientId}/keys`, { connector: service.id, key }),
-      )
-      setKey('')
+      await work()
     } catch (error) {
       setFault(sentenceOf(error))
     }
@@ -196,26 +192,13 @@ function Service({ service, clientId, chosen, isBusy, onChoose, onConnected }: S
           })}
         </ul>
       ) : (
-        <form
-          className="flex items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void connect()
-          }}
-        >
-          <TextField
-            label="Key"
-            value={key}
-            onChange={(event) => setKey(event.target.value)}
-            autoComplete="off"
-            spellCheck={false}
-            className="flex-1"
-            hint={`Whoever has an account at ${service.label} finds it there.`}
-          />
-          <Button type="submit" look="main" disabled={key.trim() === ''}>
-            Connect
-          </Button>
-        </form>
+        <KeyForm
+          connector={service}
+          clientId={clientId}
+          isBusy={isBusy}
+          run={run}
+          onConnected={onConnected}
+        />
       )}
       {fault && (
         <Notice tone="broken" role="alert">

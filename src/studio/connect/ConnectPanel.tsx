@@ -7,8 +7,9 @@ import type { ConnectionShape, ConnectorShape, SourceShape } from '@/core/api/sh
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Notice } from '../parts/Notice'
-import { inputClass, TextField } from '../parts/TextField'
+import { inputClass } from '../parts/TextField'
 import { AskOwner } from './AskOwner'
+import { KeyForm } from './KeyForm'
 import { Showables } from './Showables'
 export interface ConnectPanelProps {
   readonly clientId: string
@@ -115,7 +116,6 @@ function ConnectorBody({
 }) {
   const [fault, setFault] = useState<string>()
   const [said, setSaid] = useState<string>()
-  const [key, setKey] = useState('')
   const [busy, setBusy] = useState(false)
   const usable = connector.connections.filter((one) => one.state === 'ok')
   const [chosen, setChosen] = useState(() => new URLSearchParams(location.search).get('connected') ?? '')
@@ -165,33 +165,7 @@ function ConnectorBody({
         </Button>
       )}
       {connector.signIn === 'key' && (!connection || lost.length > 0) && (
-        <form
-          className="flex items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void run(async () => {
-              await api<ConnectionShape>('POST', `/clients/${clientId}/keys`, {
-                connector: connector.id,
-                key,
-              })
-              setKey('')
-              onChanged()
-            })
-          }}
-        >
-          <TextField
-            label="Key"
-            value={key}
-            onChange={(event) => setKey(event.target.value)}
-            autoComplete="off"
-            spellCheck={false}
-            className="flex-1"
-            hint={`Whoever has an account at ${connector.label} finds it there.`}
-          />
-          <Button type="submit" look="main" busy={busy} disabled={key.trim() === ''}>
-            Connect
-          </Button>
-        </form>
+        <KeyForm connector={connector} clientId={clientId} isBusy={busy} run={run} onConnected={onChanged} />
       )}
       {connector.signIn !== 'none' && (!connection || lost.length > 0) && (
         <AskOwner connector={connector} clientId={clientId} />

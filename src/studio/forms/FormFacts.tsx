@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import type { FormShape } from '@/core/api/shapes'
+import { isAddressLike } from '@/core/forms/addressLike'
 import type { Form } from '@/core/forms/form'
 import { api, sentenceOf } from '../api'
 import { inputClass, TextField } from '../parts/TextField'
@@ -34,7 +35,7 @@ export function FormFacts({ record, form, onChange, onRecord }: FormFactsProps) 
   const typeMails = (text: string) => {
     setMails(text)
     const list = text.split(/[\s,;]+/).filter(Boolean)
-    const bad = list.find((one) => !/^\S+@\S+\.\S+$/.test(one))
+    const bad = list.find((one) => !isAddressLike(one))
     setWrong(bad ? `“${bad}” is no e-mail address.` : undefined)
     if (!bad) onChange({ ...form, mailTo: list.slice(0, 10) }, 'mailTo')
   }
