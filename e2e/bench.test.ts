@@ -182,6 +182,9 @@ describe('two designers on one draft', () => {
         (value) => value === '3',
       )
 
+      // What the one sets, the other does not hear of before setting it, too.
+      await other.protocol('Network.enable')
+      await other.protocol('Network.setBlockedURLs', { urls: ['*/here'] })
       await browser.type('#field-look-textSize', '20')
       await saved()
       await other.type('#field-look-textSize', '13')

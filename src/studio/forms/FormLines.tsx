@@ -5,8 +5,10 @@ import {
   DndContext,
   KeyboardSensor,
   PointerSensor,
+  pointerWithin,
   useSensor,
   useSensors,
+  type CollisionDetection,
 } from '@dnd-kit/core'
 import {
   SortableContext,
@@ -33,6 +35,12 @@ export interface FormLinesProps {
   readonly onChange: (form: Form, of?: string) => void
 }
 
+/** An open line is high: where it is held counts, not where its middle is. By keys there is no pointer. */
+const atPointer: CollisionDetection = (moved) => {
+  const under = pointerWithin(moved)
+  return under.length > 0 ? under : closestCenter(moved)
+}
+
 export function FormLines(props: FormLinesProps) {
   const { form, onChange } = props
   const lines = linesOf(form)
@@ -43,7 +51,7 @@ export function FormLines(props: FormLinesProps) {
   return (
     <DndContext
       sensors={sensors}
-      collisionDetection={closestCenter}
+      collisionDetection={atPointer}
       onDragEnd={({ active, over }) => {
         if (over && active.id !== over.id)
           onChange(
