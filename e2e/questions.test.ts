@@ -131,6 +131,18 @@ test('made on the bench, changed in the editor by hand and by keys, published fo
   await browser.see('//*[contains(., "Published: one widget shows it")]')
   await browser.see(`${button('Published')}[@disabled]`)
 
+  // What it asked before comes back as a change that can be undone.
+  await browser.click(button('Earlier releases'))
+  await browser.click(
+    '//button[starts-with(normalize-space(), "Begin with it") and contains(., "release 1")]',
+  )
+  await browser.until<string[]>(lines, (all) => all.length === 4 && all[1] === 'Tell us more')
+  expect(await violationsIn(browser)).toEqual([])
+  await browser.click(button('Undo'))
+  await browser.until<string[]>(lines, (all) => all.length === 5)
+  await browser.click(button('Copy this form'))
+  await browser.see(`//p[@role="status"]//a[starts-with(., "${name}, copy")]`)
+
   // A question without words is said, and not saved over what is there.
   await browser.click('//ol//button[contains(., "What is it about?")]')
   await browser.click('//label[. = "Question"]/following-sibling::input')

@@ -163,6 +163,7 @@ const bodies: Readonly<Record<string, () => object>> = {
   'PATCH /lists/{id}': () => ({ destination: null }),
   'POST /clients/{id}/lists': () => ({ name: 'L' }),
   'POST /clients/{id}/forms': () => ({ name: 'F', from: 'question' }),
+  'POST /forms/{id}/copy': () => ({ name: 'F' }),
   'PATCH /forms/{id}': () => ({ name: 'F' }),
   'PATCH /forms/{id}/draft': () => ({ form: { pages: [{ id: 'p', entries: [] }] } }),
   'POST /submissions/{id}/messages': () => ({ kind: 'note', text: 'N' }),

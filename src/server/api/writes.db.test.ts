@@ -144,6 +144,10 @@ test('each write answers in its shape and is seen by the next read', async () =>
   })
   const form = await call('POST', `/clients/${client.id}/forms`, { name: 'Ask', from: 'question' })
   expect(await call('PATCH', `/forms/${form.id}`, { name: 'Ask us' })).toMatchObject({ name: 'Ask us' })
+  const copied = await call('POST', `/forms/${form.id}/copy`, { name: 'Ask us elsewhere' })
+  expect([copied.id !== form.id, copied.form]).toEqual([true, form.form])
+  await call('DELETE', `/forms/${copied.id}`)
+  expect(await read(`/forms/${form.id}/releases`)).toMatchObject([{ number: 1, form: form.form }])
   const asked = { pages: [{ id: 'p', entries: [{ id: 'a', type: 'short', label: 'What?' }] }] }
   expect(
     await call('PATCH', `/forms/${form.id}/draft`, { form: asked }, { 'if-match': '"0"' }),

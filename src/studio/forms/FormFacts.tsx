@@ -8,6 +8,7 @@ import { isAddressLike } from '@/core/forms/addressLike'
 import type { Form } from '@/core/forms/form'
 import { api, sentenceOf } from '../api'
 import { inputClass, TextField } from '../parts/TextField'
+import { FormReleases } from './FormReleases'
 
 export interface FormFactsProps {
   readonly record: FormShape
@@ -89,6 +90,7 @@ export function FormFacts({ record, form, onChange, onRecord }: FormFactsProps) 
           </>
         )}
       </p>
+      <FormReleases record={record} onTake={(taken) => onChange(taken, '')} />
     </section>
   )
 }

@@ -16,6 +16,13 @@ export const form = z.object({
   updatedAt: when,
 })
 export type FormShape = z.infer<typeof form>
+export const formRelease = z.object({
+  number: z.int(),
+  publishedAt: when,
+  publishedBy: z.string(),
+  form: formSchema,
+})
+export type FormReleaseShape = z.infer<typeof formRelease>
 
 export const list = z.object({
   id: z.uuid(),

@@ -104,6 +104,19 @@ export const visitorsRoutes: readonly Route[] = [
     response: shapes.form,
     run: (actor, { params, headers }) => forms.publishForm(actor, params.id, revisionSeen(headers)),
   }),
+  route('GET /forms/{id}/releases', {
+    summary: 'Releases of a form, newest first, each with what it asked',
+    params: id,
+    response: z.array(shapes.formRelease),
+    run: (actor, { params }) => forms.listFormReleases(actor, params.id),
+  }),
+  route('POST /forms/{id}/copy', {
+    summary: 'Another form of the client’s that asks the same',
+    params: id,
+    body: z.strictObject({ name }),
+    response: shapes.form,
+    run: (actor, { params, body }) => forms.copyForm(actor, params.id, body.name),
+  }),
   route('DELETE /forms/{id}', {
     summary: 'Delete a form that no widget has',
     params: id,

@@ -1,6 +1,6 @@
 /** Forms of a client: made, edited as a draft, published as numbered releases that all widgets with them show at once. */
 import { QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
-import type { FormShape } from '@/core/api/shapes'
+import type { FormReleaseShape, FormShape } from '@/core/api/shapes'
 import type { Form } from '@/core/forms/form'
 import { formSchema } from '@/core/forms/shape'
 import { problem, ProblemError } from '@/core/problems'
@@ -71,17 +71,45 @@ export async function createForm(
     readyForms.find((one) => one.id === from),
     'form to begin with',
   )
-  const id = await named(name, () =>
+  return getForm(actor, await addForm(actor, client.id, name, form))
+}
+
+/**
+ * Another form of the client's that asks the same, from its draft.
+ * @throws ProblemError `form_named`, `missing`
+ */
+export async function copyForm(actor: Actor, id: string, name: string): Promise<FormShape> {
+  demand(actor, 'designer')
+  const { clientId, form } = await getForm(actor, id)
+  return getForm(actor, await addForm(actor, clientId, name, form))
+}
+
+const addForm = (actor: Actor, clientId: string, name: string, draft: Form): Promise<string> =>
+  named(name, () =>
     inTransaction(async (transaction) => {
-      const row = await db().FormRow.create(
-        { agencyId: actor.agencyId, clientId: client.id, name, draft: form },
-        { transaction },
-      )
+      const facts = { agencyId: actor.agencyId, clientId, name, draft }
+      const row = await db().FormRow.create(facts, { transaction })
       await release(actor, row, transaction)
       return row.id
     }),
   )
-  return getForm(actor, id)
+
+const mostReleases = 50
+
+/** Newest first, each with what it asked: a draft can begin with any of them again. */
+export async function listFormReleases(actor: Actor, id: string): Promise<FormReleaseShape[]> {
+  await getForm(actor, id)
+  const rows = await db().sequelize.query<{ number: number; at: Date; by: string | null; body: unknown }>(
+    `select r.number, r.published_at as at, u.name as by, r.body from form_releases r left join users u on u.id = r.published_by
+     where r.form_id = $1 order by r.number desc limit ${mostReleases}`,
+    { bind: [id], type: QueryTypes.SELECT },
+  )
+  return rows.map(({ number, at, by, body }) => ({
+    number,
+    publishedAt: at.toISOString(),
+    publishedBy: by ?? 'someone',
+    form: formSchema.parse(body),
+  }))
 }
 
 /** @throws ProblemError `form_named` */
