@@ -83,7 +83,7 @@ export async function searching({ studio, delivery }: { studio: string; delivery
   }
   const [client] = await api<{ id: string }[]>('GET', '/clients')
   const of = `/clients/${client!.id}`
-  const name = `Measured help ${randomBytes(3).toString('hex')}`
+  const name = `Help to be searched ${randomBytes(3).toString('hex')}`
   const form = await api<{ id: string }>('POST', `${of}/forms`, { name, from: 'question' })
   const source = await api<{ id: string }>('POST', `${of}/catalogues`, { name, type: 'Article' })
   const titles = await fill(source.id)
