@@ -236,7 +236,7 @@ describe('somebody of another agency', () => {
     for (const line of lines().filter((one) => one.startsWith('GET') && !one.includes('{id}')))
       expect([line, (await ask('stranger', line)).text.includes('Mine')]).toEqual([line, false])
     expect((await ask('stranger', 'POST /search')).text).toBe('[]')
-    expect((await ask('stranger', 'POST /inbox')).text).toBe('{"submissions":[],"counts":{}}')
+    expect((await ask('stranger', 'POST /inbox')).text).toBe('{"widgets":[],"submissions":[],"counts":{}}')
   })
 })
 
@@ -292,7 +292,7 @@ describe('one of a client’s own people', () => {
       expect([line, text.includes('Mine')]).toEqual([line, false])
       if (line.includes('{id}')) expect([line, status]).toEqual([line, 404])
     }
-    expect((await ask('neighbour', 'POST /inbox')).text).toBe('{"submissions":[],"counts":{}}')
+    expect((await ask('neighbour', 'POST /inbox')).text).toBe('{"widgets":[],"submissions":[],"counts":{}}')
   })
 })
 

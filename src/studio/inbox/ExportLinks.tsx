@@ -6,15 +6,16 @@ import type { FolderId } from './folders'
 
 export interface ExportLinksProps {
   readonly folder: FolderId
-  readonly clientId: string
+  /** What else narrows it, such as a client. */
+  readonly only: Readonly<Record<string, string>>
   readonly words: string
 }
 
-export function ExportLinks({ folder, clientId, words }: ExportLinksProps) {
+export function ExportLinks({ folder, only, words }: ExportLinksProps) {
   const isClient = useIsClient()
   const query = new URLSearchParams({
     state: folder,
-    ...(clientId ? { clientId } : {}),
+    ...only,
     ...(words ? { words } : {}),
   })
   return (

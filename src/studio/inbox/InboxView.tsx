@@ -18,6 +18,7 @@ import type { Person } from './Assigned'
 import { ExportLinks } from './ExportLinks'
 import { InboxList } from './InboxList'
 import { folderOf, folders, type FolderId, type Sorting } from './folders'
+import { onlyFrom, SentThrough } from './SentThrough'
 import { SubmissionView } from './SubmissionView'
 import { useInboxKeys } from './useInboxKeys'
 import { useLive } from './useLive'
@@ -51,16 +52,25 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
   const queries = useQueryClient()
   const [folder, setFolder] = useState<FolderId>(asked ? folderOf(asked) : 'new')
   const [clientId, setClientId] = useState('')
+  /** `kind chat`, or `widget` with an id. */
+  const [from, setFrom] = useState('')
   const [written, setWritten] = useState('')
   const [at, setAt] = useState(asked?.id)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const [most, setMost] = useState(step)
   const words = useDeferredValue(written)
-  const isFirst = folder === 'new' && clientId === '' && words === '' && most === step
+  const only = onlyFrom(from)
+  const isFirst = folder === 'new' && from === '' && clientId === '' && words === '' && most === step
   const { data = first } = useQuery({
-    queryKey: ['inbox', 'list', folder, clientId, words, most],
+    queryKey: ['inbox', 'list', folder, clientId, from, words, most],
     queryFn: () =>
-      api<InboxShape>('POST', '/inbox', { state: folder, words, most, ...(clientId ? { clientId } : {}) }),
+      api<InboxShape>('POST', '/inbox', {
+        state: folder,
+        words,
+        most,
+        ...only,
+        ...(clientId ? { clientId } : {}),
+      }),
     placeholderData: keepPreviousData,
     refetchInterval: everyMs,
     ...(isFirst ? { initialData: first } : {}),
@@ -139,12 +149,19 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
             ))}
           </nav>
           <div className="ml-auto flex flex-wrap items-center gap-2">
-            <ExportLinks folder={folder} clientId={clientId} words={words} />
+            <ExportLinks
+              folder={folder}
+              only={{ ...only, ...(clientId ? { clientId } : {}) }}
+              words={words}
+            />
             {clients.length > 0 && (
               <select
                 aria-label="Client"
                 value={clientId}
-                onChange={(event) => setClientId(event.target.value)}
+                onChange={(event) => {
+                  setClientId(event.target.value)
+                  setFrom('')
+                }}
                 className={`${inputClass} !w-44`}
               >
                 <option value="">All clients</option>
@@ -155,6 +172,7 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
                 ))}
               </select>
             )}
+            <SentThrough widgets={data.widgets} chosen={from} onChoose={setFrom} />
             <input
               type="search"
               aria-label="Find in what was sent"
@@ -167,7 +185,7 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
         </div>
         {submissions.length === 0 && !now ? (
           <p className="px-6 py-16 text-center text-faint">
-            {words || clientId
+            {words || clientId || from
               ? 'Nothing here fits. Look in another folder, or write other words.'
               : folders.find(({ id }) => id === folder)?.empty}
           </p>

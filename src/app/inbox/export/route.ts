@@ -7,6 +7,8 @@ import { inboxCsv } from '@/server/services/visitors/inboxCsv'
 const asked = z.object({
   state: z.enum([...shapes.submissionStates, 'junk', 'all']).default('all'),
   clientId: z.uuid().optional(),
+  widgetId: z.uuid().optional(),
+  kind: z.string().max(40).optional(),
   words: z.string().max(200).optional(),
   as: z.enum(['csv', 'json']).default('csv'),
 })

@@ -156,6 +156,17 @@ export const delivery = z.object({
 })
 export type DeliveryShape = z.infer<typeof delivery>
 export const inbox = z.object({
+  widgets: z
+    .array(
+      z.object({
+        id: z.uuid(),
+        name: z.string(),
+        kind: z.string(),
+        kindLabel: z.string(),
+        clientId: z.uuid(),
+      }),
+    )
+    .describe('Those through which something was sent, to choose from'),
   submissions: z.array(submission),
   counts: z.record(z.string(), z.int()).describe('By state, and of junk'),
 })

@@ -127,6 +127,8 @@ export const visitorsRoutes: readonly Route[] = [
     body: z.strictObject({
       state: z.enum([...shapes.submissionStates, 'junk', 'all']),
       clientId: z.uuid().optional(),
+      widgetId: z.uuid().optional(),
+      kind: z.string().max(40).optional(),
       words: z.string().max(200).optional(),
       most: z.int().min(1).max(2_000).optional(),
     }),

@@ -30,13 +30,13 @@ beforeEach(async () => {
   vets = (await s.createClient(actor, { name: 'Vets', locale: 'en', timeZone: 'UTC' })).id
 })
 let sent = 0
-async function submission(clientId: string): Promise<string> {
-  const widget = await s.createWidget(actor, clientId, { kind: 'questions', name: 'Ask' })
+async function submission(clientId: string, kind = 'questions'): Promise<string> {
+  const widget = await s.createWidget(actor, clientId, { kind, name: 'Ask' })
   const row = await s.db().Submission.create({
     agencyId: actor.agencyId,
     clientId,
     widgetId: widget.id,
-    kind: 'questions',
+    kind,
     action: 'ask',
     key: `key ${(sent += 1)}`,
     hash: 'h',
@@ -123,6 +123,26 @@ describe('in the inbox', () => {
     expect(answered.state).toBe('waiting')
     await inbox.sortSubmissions(person, [mine], { state: 'done' })
     expect((await inbox.getSubmission(actor, mine)).state).toBe('done')
+  })
+  test('can be narrowed to a client, a kind, a widget; each says how many there are', async () => {
+    const [asked, talk] = [await submission(bakery), await submission(bakery, 'chat')]
+    await submission(vets)
+    const { widgets } = await inbox.readInbox(actor, { state: 'all', clientId: bakery })
+    expect(widgets.map((one) => [one.kind, one.kindLabel])).toEqual(
+      expect.arrayContaining([
+        ['chat', 'Chat button'],
+        ['questions', 'Questions and problems'],
+      ]),
+    )
+    const found = async (query: object) => {
+      const { submissions, counts } = await inbox.readInbox(actor, { state: 'all', ...query })
+      return [submissions.map((one) => one.id), counts.new ?? 0]
+    }
+    expect(await found({ kind: 'chat' })).toEqual([[talk], 1])
+    const widgetId = widgets.find((one) => one.kind === 'questions')!.id
+    expect(await found({ widgetId })).toEqual([[asked], 1])
+    expect(await found({ widgetId, kind: 'chat' })).toEqual([[], 0])
+    expect((await found({ clientId: bakery }))[1]).toBe(2)
   })
   test('they give work to each other, and know of nobody else', async () => {
     const [mona, ines] = [

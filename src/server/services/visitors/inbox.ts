@@ -1,6 +1,7 @@
 /** The inbox: what visitors sent, newest first; sorted by hand into new, open, waiting, done, and junk. */
 import { QueryTypes } from 'sequelize'
 import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
+import { getKind } from '@/kinds/all'
 import { db, inTransaction } from '../../db/db'
 import { escapeLike } from '../../db/escapeLike'
 import type { Submission } from '../../db/models/submission'
@@ -12,6 +13,9 @@ import { announceVisit } from './announceVisit'
 export interface InboxQuery {
   readonly state: Submission['state'] | 'junk' | 'all'
   readonly clientId?: string
+  readonly widgetId?: string
+  /** Id of a kind of widgets. */
+  readonly kind?: string
   /** Anywhere in what was sent. */
   readonly words?: string
   /** So many of the newest. */
@@ -19,6 +23,7 @@ export interface InboxQuery {
 }
 
 const usual = 200
+const mostWidgets = 500
 /** Rows of an export. */
 const mostExported = 10_000
 
@@ -32,6 +37,7 @@ export const selected = `select s.id, s.client_id as "clientId", c.name as "clie
   from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
 
 const ofClient = `s.agency_id = $1 and ($2::uuid is null or s.client_id = $2)`
+const ofWidgets = `($3::uuid is null or s.widget_id = $3) and ($4::text is null or s.kind = $4)`
 /** For `ofClient`: a client's own people see theirs, whichever they ask for. */
 const bound = ({ agencyId, clientId: own }: Anybody, asked?: string) => [agencyId, own ?? asked ?? null]
 
@@ -40,13 +46,27 @@ export const shapeOf = (row: Row): SubmissionShape => ({ ...row, sentAt: row.sen
 /** Of the agency; of one client where it is named. */
 export async function readInbox(actor: Anybody, query: InboxQuery): Promise<InboxShape> {
   const counts = await db().sequelize.query<{ state: string; count: number }>(
-    `select case when s.junk is null then s.state else 'junk' end as state, count(*)::int as count from submissions s where ${ofClient} group by 1`,
-    { bind: bound(actor, query.clientId), type: QueryTypes.SELECT },
+    `select case when s.junk is null then s.state else 'junk' end as state, count(*)::int as count from submissions s where ${ofClient} and ${ofWidgets} group by 1`,
+    {
+      bind: [...bound(actor, query.clientId), query.widgetId ?? null, query.kind ?? null],
+      type: QueryTypes.SELECT,
+    },
   )
   return {
+    widgets: await widgetsThatSent(actor, query.clientId),
     submissions: await matching(actor, query, query.most ?? usual),
     counts: Object.fromEntries(counts.map(({ state, count }) => [state, count])),
   }
+}
+
+/** By client and name. */
+async function widgetsThatSent(actor: Anybody, clientId: string | undefined): Promise<InboxShape['widgets']> {
+  const rows = await db().sequelize.query<Omit<InboxShape['widgets'][number], 'kindLabel'>>(
+    `select w.id, w.name, w.kind, w.client_id as "clientId" from widgets w join clients c on c.id = w.client_id
+     where w.id in (select s.widget_id from submissions s where ${ofClient}) order by lower(c.name), lower(w.name), w.id limit ${mostWidgets}`,
+    { bind: bound(actor, clientId), type: QueryTypes.SELECT },
+  )
+  return rows.map((row) => ({ ...row, kindLabel: getKind(row.kind).label }))
 }
 
 /** As the inbox shows them, as many as a file may hold. */
@@ -55,15 +75,18 @@ export const exportInbox = (actor: Anybody, query: InboxQuery): Promise<Submissi
 
 async function matching(
   actor: Anybody,
-  { clientId, state, words = '' }: InboxQuery,
+  { clientId, widgetId, kind, state, words = '' }: InboxQuery,
   limit: number,
 ): Promise<SubmissionShape[]> {
   const rows = await db().sequelize.query<Row>(
-    `${selected} where ${ofClient}
-       and ($3 = 'all' or ($3 = 'junk' and s.junk is not null) or ($3 = s.state and s.junk is null))
-       and ($4 = '' or s.told::text ilike '%' || $4 || '%' or exists (select 1 from messages m where m.submission_id = s.id and m.text ilike '%' || $4 || '%'))
+    `${selected} where ${ofClient} and ${ofWidgets}
+       and ($5 = 'all' or ($5 = 'junk' and s.junk is not null) or ($5 = s.state and s.junk is null))
+       and ($6 = '' or s.told::text ilike '%' || $6 || '%' or exists (select 1 from messages m where m.submission_id = s.id and m.text ilike '%' || $6 || '%'))
      order by s.sent_at desc, s.id limit ${limit}`,
-    { bind: [...bound(actor, clientId), state, escapeLike(words)], type: QueryTypes.SELECT },
+    {
+      bind: [...bound(actor, clientId), widgetId ?? null, kind ?? null, state, escapeLike(words)],
+      type: QueryTypes.SELECT,
+    },
   )
   return rows.map(shapeOf)
 }
