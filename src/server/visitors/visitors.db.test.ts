@@ -269,6 +269,7 @@ describe('the inbox', () => {
         ],
         widgetName: 'Letters',
         page: 'https://x.example/a',
+        release: 1,
         isElsewhere: true,
         junk: null,
       },

@@ -69,8 +69,8 @@ export function SubmissionView({ submission, count, people, onSort, onAnswer }: 
           <Link href={`/widgets/${submission.widgetId}`} className="underline">
             {submission.widgetName}
           </Link>
-        )}{' '}
-        of {submission.clientName}
+        )}
+        {submission.release !== null && `, release ${submission.release},`} of {submission.clientName}
         {page ? (
           <>
             {' '}

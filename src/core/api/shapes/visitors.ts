@@ -88,6 +88,10 @@ export const submission = z.object({
     .describe('As they were asked'),
   sender: z.string().nullable().describe('Where an answer goes'),
   page: z.string(),
+  release: z
+    .int()
+    .nullable()
+    .describe('Of the widget, that was live when it was sent; null for what is older'),
   isElsewhere: z.boolean().describe('It came from a page that is none of the client’s sites'),
   junk: z.string().nullable().describe('Why it is taken for junk'),
   state: z.enum(submissionStates),

@@ -20,6 +20,7 @@ import * as webhooks from './0018-webhooks'
 import * as searching from './0019-searching'
 import * as clientPeople from './0020-client-people'
 import * as carrying from './0021-carrying'
+import * as releaseOfSubmission from './0022-release-of-submission'
 
 export const migrations = [
   first,
@@ -43,4 +44,5 @@ export const migrations = [
   searching,
   clientPeople,
   carrying,
+  releaseOfSubmission,
 ]

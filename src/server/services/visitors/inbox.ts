@@ -30,7 +30,7 @@ const mostExported = 10_000
 export type Row = Omit<SubmissionShape, 'sentAt'> & { readonly sentAt: Date }
 
 export const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
-  s.kind, s.action, s.talk is not null as "isTalk", s.told as answers, s.sender, s.page, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
+  s.kind, s.action, s.talk is not null as "isTalk", s.told as answers, s.sender, s.page, s.release, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
   (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', u.name, 'text', m.text, 'files', m.files, 'at', m.at) order by m.n), '[]')
    from messages m left join users u on u.id = m.author_id where m.submission_id = s.id) as messages,
   (s.page <> '' and not exists (select 1 from sites t where t.client_id = s.client_id and (s.page = t.url or starts_with(s.page, rtrim(t.url, '/') || '/')))) as "isElsewhere"

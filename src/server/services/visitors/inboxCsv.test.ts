@@ -15,6 +15,7 @@ const one = (change: Partial<SubmissionShape> = {}): SubmissionShape => ({
   answers: [{ label: 'Subject', value: 'My cat', about: 'matter' }],
   sender: null,
   page: 'https://vets.example/',
+  release: 2,
   isElsewhere: false,
   junk: null,
   state: 'new',
