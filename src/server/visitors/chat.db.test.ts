@@ -29,6 +29,8 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   visitors.stop()
+  // Whoever was there goes a moment later, while there still is a database.
+  await new Promise((done) => setTimeout(done, 3_200))
   await bells.stopBell()
 })
 afterEach(async () => {
