@@ -88,9 +88,12 @@ export function ListDestination({ list, onChanged, onClose }: ListDestinationPro
         )}
       </div>
       {destination && (
-        <Button busy={busy} onClick={() => void choose(null)} className="self-start">
-          Keep them here only
-        </Button>
+        <div className="flex flex-wrap items-center gap-3">
+          <Button busy={busy} onClick={() => void choose(null)}>
+            Keep them here only
+          </Button>
+          <span className="text-[13px] text-faint">Whom {destination.service} knows by now, it keeps.</span>
+        </div>
       )}
     </Dialog>
   )
