@@ -214,7 +214,7 @@ test('every start, and no other, whatever the hours, the zone, the bookings and 
         const open = openIn({ hours, exceptions: [], zone }, range)
         const busy = bookings.map(([at, length]) => ({ from: from + at, until: from + at + length }))
         const resource: Resource = { id: 'p', open, busy }
-        // Of a class only what could have been booked: its times do not lie in each other.
+        // Bookings of a class never overlap each other, so none is made up that does.
         const grid = [...startsIn(freeOf({ ...of, places: 1 }, { ...resource, busy: [] }, range))].map(
           (one) => one.start,
         )

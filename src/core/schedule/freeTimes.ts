@@ -5,7 +5,7 @@
 import type { Open } from './opening'
 import { merged, type Span } from './spans'
 
-/** Somebody, or a room: openings in order (`openIn`), and what keeps them from anything else, in any order. */
+/** A person or a room. `open` is in order, as `openIn` gives it; `busy` may be in any order. */
 export interface Resource {
   readonly id: string
   readonly open: readonly Open[]

@@ -11,7 +11,7 @@ const goneAfter = `interval '40 seconds'`
 
 export interface Attending {
   readonly agencyId: string
-  /** Of a client's own people: the client, at whose widgets alone they are there. */
+  /** The client whose own person it is: only this client's widgets say that somebody is there. */
   readonly clientId?: string
   /** Undefined for a visitor. */
   readonly userId: string | undefined

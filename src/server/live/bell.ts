@@ -14,7 +14,7 @@ export type Side = 'visitor' | 'agency'
 
 /** Something was said in a talk, or somebody came to it. */
 export const talkTopic = (submissionId: string): string => `talk ${submissionId}`
-/** Something came into an agency's inbox; for a client's own people, into that client's. */
+/** Rings when something comes into the agency's inbox. With a client, it is for that client's own people and rings for theirs only. */
 export const inboxTopic = (agencyId: string, clientId?: string): string =>
   ['inbox', agencyId, ...(clientId ? [clientId] : [])].join(' ')
 /** Somebody is at an agency's inbox now, or nobody is any more. */
@@ -81,7 +81,7 @@ const notify = (payload: string, transaction?: Transaction) =>
 
 /** In a transaction it rings when that is through, and not at all when it fails. */
 export const ring = (topic: string, transaction?: Transaction): Promise<unknown> => notify(topic, transaction)
-/** Something came in: the agency hears it, and the client's own people. */
+/** Tells the agency's inboxes and those of the client's own people that something came in. */
 export async function ringInbox(
   { agencyId, clientId }: { readonly agencyId: string; readonly clientId: string },
   transaction: Transaction,

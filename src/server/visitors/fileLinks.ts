@@ -6,7 +6,7 @@ import type { ServerResponse } from 'node:http'
 import { pipeline } from 'node:stream/promises'
 import { env } from '../env'
 import { isSigned, signatureOf } from '../signatures'
-import { findFile, piecesOf } from '../services/visitors/storedFiles'
+import { downloadHeaders, findFile, piecesOf } from '../services/visitors/storedFiles'
 
 const purpose = 'file links'
 export const fileLinkPath = /^\/a\/([0-9a-f-]{36})\/([\w-]{22})$/
@@ -14,20 +14,12 @@ export const fileLinkPath = /^\/a\/([0-9a-f-]{36})\/([\w-]{22})$/
 export const fileLink = (id: string): string =>
   `${env().YIMBLE_DELIVERY_URL}/a/${id}/${signatureOf(purpose, id)}`
 
-/** Always a download: delivery's origin shows nothing that somebody uploaded. */
 export async function sendLinked(
   response: ServerResponse,
   [, id = '', signature = '']: RegExpExecArray,
 ): Promise<void> {
   const file = isSigned(purpose, id, signature) ? await findFile(id) : undefined
   if (!file) return void response.writeHead(404).end()
-  response.writeHead(200, {
-    'Content-Type': 'application/octet-stream',
-    'Content-Length': file.size,
-    'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`,
-    'Content-Security-Policy': "default-src 'none'; sandbox",
-    'X-Content-Type-Options': 'nosniff',
-    'Cache-Control': 'private, no-store',
-  })
+  response.writeHead(200, downloadHeaders(file))
   await pipeline(piecesOf(id), response).catch(() => response.destroy()) // whoever asked has gone
 }

@@ -4,7 +4,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import type { BenchShape, ReleaseShape, WidgetShape } from '@/core/api/shapes'
-import { api, apiAll, ApiProblem, sentenceOf } from '../api'
+import { api, apiAll, ApiProblem } from '../api'
+import { useBusy } from '../parts/useBusy'
 import type { DraftStore } from './draftStore'
 import { useKept } from './useKept'
 
@@ -22,19 +23,10 @@ export function usePublishing(bench: BenchShape, store: DraftStore, onPublished:
   const [releases, setReleases] = useKept<readonly ReleaseShape[]>(`${path}/releases`, bench.releases, () =>
     apiAll(`${path}/releases`),
   )
-  const [busy, setBusy] = useState(false)
+  const { busy, run: act } = useBusy()
   /** What others changed since this bench showed the draft, while it is asked whether to publish it all the same. */
   const [unseen, setUnseen] = useState<readonly string[]>()
 
-  async function act(work: () => Promise<void>) {
-    setBusy(true)
-    try {
-      await work()
-    } catch (error) {
-      toast.error(sentenceOf(error))
-    }
-    setBusy(false)
-  }
   async function took(next: WidgetShape) {
     setWidget(next)
     store.changesAre(next.changes)

@@ -2,12 +2,12 @@
 /** What the form asked before, to begin with again; and a copy of it. */
 import Link from 'next/link'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import type { FormReleaseShape, FormShape } from '@/core/api/shapes'
 import type { Form } from '@/core/forms/form'
-import { api, sentenceOf } from '../api'
+import { api } from '../api'
 import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
+import { useBusy } from '../parts/useBusy'
 
 export interface FormReleasesProps {
   readonly record: FormShape
@@ -18,16 +18,7 @@ export interface FormReleasesProps {
 export function FormReleases({ record, onTake }: FormReleasesProps) {
   const [releases, setReleases] = useState<readonly FormReleaseShape[]>()
   const [copy, setCopy] = useState<FormShape>()
-  const [busy, setBusy] = useState(false)
-  async function run(work: () => Promise<void>) {
-    setBusy(true)
-    try {
-      await work()
-    } catch (error) {
-      toast.error(sentenceOf(error))
-    }
-    setBusy(false)
-  }
+  const { busy, run } = useBusy()
   const show = () =>
     run(async () => setReleases(await api<FormReleaseShape[]>('GET', `/forms/${record.id}/releases`)))
   const makeCopy = () =>

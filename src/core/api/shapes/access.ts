@@ -21,7 +21,7 @@ export const session = z.object({
 
 export const token = z.object({ id: z.uuid(), name: z.string(), createdAt: when })
 export const role = z.enum(['viewer', 'designer', 'owner'])
-/** Of whoever signs in: roles in the agency, and of a client's own people. */
+/** Every role: those of the agency, and `client` for a client's own people. */
 export const anyRole = z.enum([...role.options, 'client'])
 export const team = z.object({
   members: z.array(

@@ -1,6 +1,6 @@
 /**
- * What visitors search in: the entries of widgets whose kind is searched, with the words that find them, in the client's language.
- * Beside it, how many visitors read an entry and how many of those sent something all the same, by day.
+ * `search_entries` holds the entries that visitors search, with the words that find them in the client's language. `help_reads` counts
+ * by day how many visitors opened an entry, and how many of them then sent something.
  */
 import type { QueryInterface } from 'sequelize'
 

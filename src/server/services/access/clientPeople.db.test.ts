@@ -1,4 +1,4 @@
-/** A client's own people: how they come in, what is there for them, how it ends. */
+/** Tests how a client's own people are invited, what they may see, and how their access ends. */
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import { makeActor, makeClientPerson, makeColleague } from '../../db/testDatabase'

@@ -111,15 +111,22 @@ export async function findEntries(
   const words = wordsIn(typed)
   if (words.length === 0) return []
   const asked = { widgetId, configuration: configurationFor(locale), words, most }
-  const found = await byTitle(asked)
-  for (const look of [withAll, withAny, byLetters]) {
-    const isEnough = look === withAll ? found.length >= most : found.length > 0
-    if (isEnough) break
+  const found: FoundEntry[] = []
+  for (const { look, below } of ways(most)) {
+    if (found.length >= below) break
     const more = await look(asked)
     found.push(...more.filter(({ id }) => !found.some((one) => one.id === id)))
   }
   return found.slice(0, most)
 }
+
+/** One after the other, each while fewer than so many are found. */
+const ways = (most: number) => [
+  { look: byTitle, below: most },
+  { look: withAll, below: most },
+  { look: withAny, below: 1 },
+  { look: byLetters, below: 1 },
+]
 
 interface Asked {
   readonly widgetId: string
@@ -138,7 +145,7 @@ type Row = Omit<FoundEntry, 'title'> & { readonly title: string }
 const pieces = (rows: readonly Row[]): FoundEntry[] =>
   rows.map((row) => ({ ...row, title: row.title.split(/[\x01\x02]/) }))
 
-/** Of these many the whole text is ranked, which takes its time. */
+/** Ranking whole texts is slow, so no more than these are ranked. */
 const mostRanked = 60
 
 const rankedBy = (where: string, first: string) => `

@@ -166,7 +166,7 @@ const usesOf = async (id: string) =>
   (await db().Source.count({ where: { connectionId: id } })) +
   (await db().List.count({ where: { connectionId: id } }))
 
-/** Sources that could not be read without the connection are due at once; sign-ups that waited for it are carried. */
+/** The connection works again: sources that failed are read at once, and waiting sign-ups are carried. */
 async function goOn(id: string): Promise<void> {
   await db().sequelize.query(`update sources set next_at = now() where connection_id = $1 and failures > 0`, {
     bind: [id],

@@ -1,5 +1,6 @@
 /** Files of submissions, for those who may read the submission; and those that go along with an answer. */
 import { randomBytes } from 'node:crypto'
+import { Readable } from 'node:stream'
 import { fileKinds, type GivenFile } from '@/core/forms/files'
 import { problem, ProblemError } from '@/core/problems'
 import { db } from '../../db/db'
@@ -10,23 +11,14 @@ import { findFile, piecesOf, type StoredFile } from './storedFiles'
 
 const mostBytes = 20_000_000
 
-/** Of submissions that the actor may read; what was never sent with one is not there. @throws ProblemError `missing` */
+/** Opens a file of a submission that the actor may read. A file that was never sent is not there. @throws ProblemError `missing` */
 export async function openFile(
   actor: Anybody,
   id: string,
 ): Promise<StoredFile & { readonly bytes: ReadableStream<Uint8Array> }> {
   const file = found(await findFile(id, withinOf(actor)), 'file')
-  const pieces = piecesOf(id)
-  return {
-    ...file,
-    bytes: new ReadableStream<Uint8Array>({
-      async pull(controller) {
-        const { value } = await pieces.next()
-        if (value) controller.enqueue(new Uint8Array(value as Buffer))
-        else controller.close()
-      },
-    }),
-  }
+  const bytes = Readable.toWeb(Readable.from(piecesOf(id))) as ReadableStream<Uint8Array>
+  return { ...file, bytes }
 }
 
 /** Takes a file that is to go along with an answer. It belongs to the submission once that is sent. @throws ProblemError `file_refused` */

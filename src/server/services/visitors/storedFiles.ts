@@ -20,6 +20,17 @@ export async function findFile(
   return row
 }
 
+/** Always a download: neither origin of ours may show what somebody uploaded. */
+export const downloadHeaders = ({ name, size }: StoredFile) =>
+  ({
+    'Content-Type': 'application/octet-stream',
+    'Content-Length': String(size),
+    'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    'Content-Security-Policy': "default-src 'none'; sandbox",
+    'X-Content-Type-Options': 'nosniff',
+    'Cache-Control': 'private, no-store',
+  }) as const
+
 export async function* piecesOf(id: string): AsyncGenerator<Buffer> {
   for (let at = 0; ; at += 1) {
     const [piece] = await db().sequelize.query<{ bytes: Buffer }>(

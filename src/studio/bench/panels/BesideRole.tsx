@@ -1,4 +1,4 @@
-/** Sources that a kind can do without, below what it needs: what they are for, and a way to what was read of them. */
+/** Shows the optional sources of a kind, what they are for, and a link to the report of what visitors read. */
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import type { Kind } from '@/kinds/contract'
