@@ -100,6 +100,26 @@ export const catalogue = {
     'Form in use',
     (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another form there first.`,
   ),
+  calendar_named: entry(
+    409,
+    'Name taken',
+    (f) => `This client has a calendar “${f.name}” already. Take another name.`,
+  ),
+  calendar_used: entry(
+    409,
+    'Calendar in use',
+    (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another calendar there first.`,
+  ),
+  time_gone: entry(
+    409,
+    'Time taken',
+    (f) => `${f.service} can’t be booked at that time: ${f.why}. Choose another time.`,
+  ),
+  booking_over: entry(
+    409,
+    'Booking is over',
+    () => 'This booking has been cancelled, or its time has passed. Make a new one.',
+  ),
   webhook_there: entry(
     409,
     'Webhook there already',

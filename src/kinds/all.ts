@@ -1,5 +1,6 @@
 /** The one list of kinds. To add a kind: a folder here, and its line below. */
 import type { Kind } from './contract'
+import { booking } from './booking/kind'
 import { chat } from './chat/kind'
 import { community } from './community/kind'
 import { feed } from './feed/kind'
@@ -26,6 +27,7 @@ export const kinds: readonly Kind[] = [
   signup,
   questions,
   chat,
+  booking,
 ]
 
 const byId = new Map<string, Kind>()

@@ -102,6 +102,10 @@ export const objectFor = <T extends object = object>(
   label,
   lacking,
 })
+/** The same where the widget is whole without one. */
+export const objectIfAny = <T extends object = object>(
+  ...facts: Parameters<typeof objectFor>
+): Role<T | undefined> => ({ ...objectFor<T>(...facts), isOptional: true })
 
 /** Roles of an intake for which something has to be chosen, and nothing is yet. */
 export const lackingOf = ({ intake }: { readonly intake: Intake }, settings: Settings): string[] =>

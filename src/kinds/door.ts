@@ -1,6 +1,6 @@
 /** The way out of an island: to its own server, in words of the client's language. Types only. */
 import type { GivenFile } from '../core/forms/files'
-import type { Actions, Ask, GivenBy, NamesOf, Send, TakenBy } from './actions'
+import type { Act, Actions, Ask, GivenBy, NamesOf, Send, TakenBy } from './actions'
 
 export interface Door<A extends Actions = Actions, W extends string = string> {
   /** Reads. Fails with `away` when nothing answers. */
@@ -15,6 +15,8 @@ export interface Door<A extends Actions = Actions, W extends string = string> {
     body: TakenBy<A[N]>,
     onWait?: (sentence: string) => void,
   ): Promise<Answer<Given<A[N]>>>
+  /** Does what lasts a while. Fails with `away` when nothing answers. */
+  act<N extends NamesOf<A, 'act'>>(name: N, body: TakenBy<A[N]>): Promise<Answer<Given<A[N]>>>
   /** Where an action of the kind is answered, or `bell`; for what goes past the door (`bell.ts`). */
   address(name: string): string
   /** Sends a file, for `send` to name it afterwards. Fails with `away` when nothing answers. */
@@ -29,7 +31,7 @@ export interface Door<A extends Actions = Actions, W extends string = string> {
   readonly words: Readonly<Record<W, string>> & Readonly<Record<DoorWord, string>>
 }
 
-type Given<A> = A extends Ask | Send ? GivenBy<A> : never
+type Given<A> = A extends Ask | Send | Act ? GivenBy<A> : never
 
 export type Answer<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: VisitorProblem }

@@ -46,6 +46,8 @@ function anyLeaf(field: Field, words: readonly string[]): fc.Arbitrary<Leaf> {
         return fc.shuffledSubarray(control.options.map((option) => option.value))
       case 'object':
         return fc.oneof(fc.constant(''), fc.uuid())
+      case 'picks':
+        return fc.array(fc.stringMatching(/^[a-z][a-z0-9]{0,15}$/), { maxLength: 4 })
       case 'sources':
         return fc.array(fc.uuid(), { maxLength: 3 })
       case 'rules':

@@ -1,6 +1,7 @@
 /** Every kind in every language: all that it says by itself is said in that language. */
 import { describe, expect, test } from '@jest/globals'
 import { Parser } from 'htmlparser2'
+import { calendarSchema } from '../core/booking/shape'
 import { plainBrand } from '../core/design/brand'
 import { averageStars } from '../core/items/average'
 import { formSchema } from '../core/forms/shape'
@@ -54,6 +55,29 @@ const ownForm = {
   }),
 }
 
+const ownCalendar = {
+  calendar: calendarSchema.parse({
+    zone: 'UTC',
+    currency: 'GBP',
+    resources: [
+      { id: 'a', name: own, note: own },
+      { id: 'b', name: own },
+    ],
+    services: ['x', 'y'].map((id) => ({
+      id,
+      name: own,
+      group: own,
+      text: own,
+      minutes: 150,
+      every: 30,
+      price: 12.5,
+      priceNote: own,
+      needs: [{ of: ['a', 'b'] }],
+    })),
+    terms: { where: own, urgent: own },
+  }),
+}
+
 /** Everything switched on, and texts as the kind says them. */
 const everything = ({ fields }: Kind): Settings => ({
   ...defaultsOf(fields),
@@ -86,7 +110,10 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
   const allSaid = (locale: string) =>
     all.flatMap((layout) =>
       ['line', 'large'].flatMap((form) => {
-        const objects: Record<string, object> = 'form' in kind.intake ? { form: ownForm } : {}
+        const objects: Record<string, object> = {
+          ...('form' in kind.intake ? { form: ownForm } : {}),
+          ...('calendar' in kind.intake ? { calendar: ownCalendar } : {}),
+        }
         const settings = {
           ...everything(kind),
           ...(layout ? { layout } : {}),

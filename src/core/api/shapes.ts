@@ -2,6 +2,7 @@
  * Shapes of the API: what goes in and out, checked at the border and typed on both sides. One file an object.
  */
 export * from './shapes/access'
+export * from './shapes/booking'
 export * from './shapes/clients'
 export * from './shapes/connections'
 export * from './shapes/items'

@@ -65,6 +65,19 @@ export function freeOfAny(
   return { from: range.from, left }
 }
 
+/**
+ * So many at once, of several each of whom has room for a whole class: a minute's places are those of the last who is needed. A party
+ * is never split over two of them, so nothing is added up.
+ */
+export function freeOfClass(all: readonly FreeTimes[], { from, until }: Span, needed: number): FreeTimes {
+  const left = new Uint16Array(Math.max(0, until - from))
+  for (let at = 0; at < left.length; at += 1) {
+    const places = all.flatMap((one) => one.left[at] || []).sort((a, b) => b - a)
+    left[at] = places[needed - 1] ?? 0
+  }
+  return { from, left }
+}
+
 function addFree(
   { length, before, after, every, places }: Service,
   { open, busy }: Resource,

@@ -43,13 +43,19 @@ export function daysOf(lines: readonly string[]): boolean[] {
 /** @returns undefined for a line that is not written so */
 export function readHours(line: string): Hours | undefined {
   const [days = '', ...rest] = line.trim().split(/\s+/)
-  const [, h1, m1, h2, m2] = span.exec(rest.join(' ')) ?? []
   const found = daysIn(days)
-  if (!h1 || found.length === 0) return undefined
+  const between = readSpan(rest.join(' '))
+  return between && found.length > 0 ? { days: found, ...between } : undefined
+}
+
+/** As `09:00-17:30`, in minutes since midnight. @returns undefined for what is not written so */
+export function readSpan(text: string): Pick<Hours, 'from' | 'until'> | undefined {
+  const [, h1, m1, h2, m2] = span.exec(text.trim()) ?? []
+  if (!h1) return undefined
   const from = Number(h1) * 60 + Number(m1)
   const end = Number(h2) * 60 + Number(m2)
   if (from >= dayMinutes || end > dayMinutes || Number(m1) > 59 || Number(m2) > 59) return undefined
-  return { days: found, from, until: end <= from ? end + dayMinutes : end }
+  return { from, until: end <= from ? end + dayMinutes : end }
 }
 
 /** As `Mo-We,Fr 09:00-17:30`. */
@@ -65,9 +71,12 @@ export function writeHours({ days, from, until }: Hours): string {
       ? `${dayCodes[run[0]!]}-${dayCodes[run.at(-1)!]}`
       : run.map((day) => dayCodes[day]).join(','),
   )
-  const end = until > dayMinutes ? until - dayMinutes : until
-  return `${named.join(',')} ${writeMinutes(from)}-${writeMinutes(end)}`
+  return `${named.join(',')} ${writeSpan({ from, until })}`
 }
+
+/** As `09:00-17:30`. */
+export const writeSpan = ({ from, until }: Pick<Hours, 'from' | 'until'>): string =>
+  `${writeMinutes(from)}-${writeMinutes(until > dayMinutes ? until - dayMinutes : until)}`
 
 /** `09:05` */
 export const writeMinutes = (minutes: number): string =>

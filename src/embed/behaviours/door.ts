@@ -27,7 +27,8 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
   const words = island.words as Door['words']
   const kept = tabStore(view, ref)
   const address = (name: string) => `${around.delivery}/x/${ref}/${name}`
-  const away: Answer<never> = { ok: false, problem: { code: 'away', detail: words.away } }
+  const orAway = async <T>(answer: Promise<Answer<T> | undefined>): Promise<Answer<T>> =>
+    (await answer) ?? { ok: false, problem: { code: 'away', detail: words.away } }
   /** Proves how long ago the form came alive; without it, what is sent counts as suspicious and is kept all the same. */
   const ticket = call<string>(view, address('ticket'))
 
@@ -51,8 +52,9 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
 
   return {
     words,
-    ask: async (name, query) =>
-      (await call<never>(view, `${address(name)}?q=${encodeURIComponent(JSON.stringify(query))}`)) ?? away,
+    act: async (name, body) => orAway(post(name, await write(body))),
+    ask: (name, query) =>
+      orAway(call<never>(view, `${address(name)}?q=${encodeURIComponent(JSON.stringify(query))}`)),
     async send(name, body, onWait) {
       const before = kept.get<Unsent>(`send:${name}`)
       const isSame = before && JSON.stringify(before.body) === JSON.stringify(body)
@@ -69,13 +71,15 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
       }
     },
     address,
-    upload: async (of, file) =>
-      (await call<never>(
-        view,
-        `${address('file')}?${new URLSearchParams({ ...of, name: file.name, key: newKey() })}`,
-        // Sent as text, so that the browser asks for no leave first. The server reads its type from its bytes.
-        { method: 'POST', body: file.slice(0, file.size, 'text/plain') },
-      )) ?? away,
+    upload: (of, file) =>
+      orAway(
+        call<never>(
+          view,
+          `${address('file')}?${new URLSearchParams({ ...of, name: file.name, key: newKey() })}`,
+          // Sent as text, so that the browser asks for no leave first. The server reads its type from its bytes.
+          { method: 'POST', body: file.slice(0, file.size, 'text/plain') },
+        ),
+      ),
     pending: (name) => kept.get<Unsent>(`send:${name}`)?.body as never,
     today: () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
     typed: {

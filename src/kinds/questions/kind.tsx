@@ -2,7 +2,6 @@
 /** Questions and problems: a form of the client's, drawn as its page is. */
 import { publicOf, questionsOf, type Form } from '../../core/forms/form'
 import { webAddress } from '../../core/items/facts'
-import { say } from '../../core/locale/phrase'
 import { filterFields, filtersOf } from '../../core/rules/fields'
 import { choice } from '../../core/settings/controls/choice'
 import { object } from '../../core/settings/controls/object'
@@ -24,6 +23,7 @@ import { helpArticles, readyForms } from './example'
 import { asking, QuestionsForm, type QuestionsProps } from './form'
 import { formPx, sizes } from './heights'
 import { formStyles } from './styles'
+import { saidIn } from './said'
 import { fieldWords, islandWords } from './words'
 
 /** What goes in: a form with the number of its release. On the editor's stage also which page is looked at. */
@@ -221,17 +221,7 @@ export const questions = defineKind({
       again: values['form.again'],
       goTo: goToOf(values['form.goTo']),
       locale,
-      said: {
-        optional: say(islandWords.optional, locale),
-        choose: say(islandWords.choose, locale),
-        nOfM: say(islandWords.nOfM, locale),
-        addFiles: say(islandWords.addFiles, locale),
-        fileLimits: say(islandWords.fileLimits, locale),
-        remove: say(islandWords.remove, locale),
-        fileComing: say(islandWords.fileComing, locale),
-        tryAgain: say(islandWords.tryAgain, locale),
-        showSee: say(islandWords.showSee, locale),
-      },
+      said: saidIn(locale),
       helpAt: articles.length > 0 ? subjectOf(form) : undefined,
       ...(preview === undefined ? {} : { preview }),
     }

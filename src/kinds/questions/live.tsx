@@ -1,9 +1,9 @@
 /** @jsxImportSource preact */
-/** The form alive: asks what the answers so far call for, checks before it sends, keeps what was typed, says how it went. */
-import { hydrate, render, type ComponentType } from 'preact'
+/** The form alive, as a kind of its own or within another: asks what the answers so far call for, checks before it sends, keeps what was typed, says how it went. */
+import { hydrate, render, type ComponentType, type VNode } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
-import type { Door, Start } from '../door'
+import type { Answer, Door, Start } from '../door'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
 import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
@@ -14,19 +14,46 @@ import type { IslandWord } from './words'
 type Actions = typeof questionsActions
 
 export const start: Start<QuestionsProps, Actions, IslandWord> = (box, props, door) => {
-  hydrate(<Questions box={box} props={props} door={door} />, box)
+  const { release, goTo } = props
+  hydrate(
+    <Filling
+      box={box}
+      props={props}
+      door={door}
+      pending={door.pending('ask')?.answers}
+      submit={(answers, onWait) =>
+        door.send(
+          'ask',
+          { release, answers: answers as Record<string, string>, read: openedHelp(door) },
+          onWait,
+        )
+      }
+      onDone={() => void (goTo && box.ownerDocument.defaultView?.open(goTo, '_top'))}
+    />,
+    box,
+  )
   return () => render(null, box)
 }
 
-interface Alive {
+export interface FillingProps {
   readonly box: HTMLElement
   readonly props: QuestionsProps
   readonly door: Door<Actions, IslandWord>
+  /** What was being sent when the page was left. */
+  readonly pending: Answers | undefined
+  /** @param onWait - called with a sentence while there is no connection */
+  readonly submit: (answers: Answers, onWait: (sentence: string) => void) => Promise<Answer<unknown>>
+  /** Once it is sent. The thanks then stand here, unless somebody takes the form away. */
+  readonly onDone?: () => void
 }
 
-function Questions({ box, props, door }: Alive) {
+/** Ids of help articles that were opened before. */
+export const openedHelp = (door: Pick<Door, 'typed'>): string[] =>
+  readKept<string[]>(door.typed.get().opened, '[]')
+
+export function Filling({ box, props, door, pending, submit, onDone }: FillingProps): VNode {
   const [state, setState] = useState<QuestionsState>(asking(props))
-  const { form, release } = props
+  const { form } = props
   const { words } = door
   const change = (next: Partial<QuestionsState>) => setState((before) => ({ ...before, ...next }))
   const read = () => answersIn(box, form)
@@ -57,20 +84,12 @@ function Questions({ box, props, door }: Alive) {
 
   const send = async (answers: Answers) => {
     change({ at: 'sending', faults: {}, note: words.sending, answers })
-    const answer = await door.send(
-      'ask',
-      {
-        release,
-        answers: answers as Record<string, string>,
-        read: readKept<string[]>(door.typed.get().opened, '[]'),
-      },
-      (note) => change({ at: 'waiting', note }),
-    )
+    const answer = await submit(answers, (note) => change({ at: 'waiting', note }))
     if (answer.ok) {
       door.typed.set({})
       live?.clear()
       change({ at: 'done', faults: {}, note: '' })
-      if (props.goTo) box.ownerDocument.defaultView?.open(props.goTo, '_top')
+      onDone?.()
       return
     }
     const { fields = [], detail } = answer.problem
@@ -78,9 +97,8 @@ function Questions({ box, props, door }: Alive) {
   }
 
   useEffect(() => {
-    const pending = door.pending('ask')
     const kept = door.typed.get()
-    const answers = (pending?.answers ?? readKept<Answers>(kept.answers)) as Answers
+    const answers = pending ?? readKept<Answers>(kept.answers)
     fill(box, form, answers)
     const given = readKept<Given>(kept.files)
     const arrived = Object.entries(given).map(([id, all]) => [id, all.map((one) => one.id)])

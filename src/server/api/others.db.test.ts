@@ -87,6 +87,10 @@ beforeAll(async () => {
   const list = await db().List.create({ agencyId: owner.agencyId, clientId: client.id, name: 'Mine' })
   const { createForm } = await import('../services/visitors/forms')
   const form = await createForm(owner, client.id, { name: 'Mine', from: 'question' })
+  const { createCalendar } = await import('../services/booking/calendars')
+  const { bookByHand } = await import('../services/booking/diary')
+  const calendar = await createCalendar(owner, client.id, { name: 'Mine', from: 'visits' })
+  const booking = await bookByHand(owner, calendar.id, { ...inAWeek(), name: 'Mine', email: '', note: '' })
   const submission = await db().Submission.create({
     agencyId: owner.agencyId,
     clientId: client.id,
@@ -103,6 +107,8 @@ beforeAll(async () => {
   Object.assign(ids, {
     webhooks: (await addWebhook(owner, client.id, 'https://hooks.example/Mine')).id,
     forms: form.id,
+    calendars: calendar.id,
+    bookings: booking.id,
     lists: list.id,
     submissions: submission.id,
     clients: client.id,
@@ -119,6 +125,18 @@ beforeAll(async () => {
 afterAll(async () => {
   await drop()
   await outside.close()
+})
+
+/** Monday at ten, by the calendar that begins a new one. */
+function inAWeek() {
+  const day = new Date(Date.now() + 7 * 86_400_000)
+  day.setUTCDate(day.getUTCDate() + ((8 - day.getUTCDay()) % 7))
+  day.setUTCHours(10, 0, 0, 0)
+  return { service: 'short', who: '', count: 1, start: day.toISOString() }
+}
+const aWeek = () => ({
+  from: new Date(Date.now()).toISOString(),
+  until: new Date(Date.now() + 30 * 86_400_000).toISOString(),
 })
 
 /** A body that would be taken, for every write that needs one. */
@@ -166,6 +184,16 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /forms/{id}/copy': () => ({ name: 'F' }),
   'PATCH /forms/{id}': () => ({ name: 'F' }),
   'PATCH /forms/{id}/draft': () => ({ form: { pages: [{ id: 'p', entries: [] }] } }),
+  'POST /clients/{id}/calendars': () => ({ name: 'K', from: 'visits' }),
+  'PATCH /calendars/{id}': () => ({ name: 'K' }),
+  'PATCH /calendars/{id}/body': () => ({
+    calendar: { zone: 'UTC', currency: 'GBP', services: [], resources: [] },
+  }),
+  'POST /calendars/{id}/bookings/find': aWeek,
+  'POST /calendars/{id}/free': () => ({ service: 'short', ...aWeek() }),
+  'POST /calendars/{id}/bookings': inAWeek,
+  'PATCH /bookings/{id}': () => ({ start: inAWeek().start }),
+  'POST /bookings/{id}/settle': () => ({ how: 'cancel' }),
   'POST /submissions/{id}/messages': () => ({ kind: 'note', text: 'N' }),
   'POST /submissions/{id}/assign': () => ({ to: null }),
   'POST /inbox': () => ({ state: 'new' }),
@@ -188,6 +216,8 @@ const forViewers = [
   'POST /widgets/{id}/here',
   'POST /inbox',
   'POST /people/find',
+  'POST /calendars/{id}/bookings/find',
+  'POST /calendars/{id}/free',
 ]
 
 async function ask(
@@ -254,7 +284,7 @@ describe('somebody who may only look', () => {
   })
 })
 
-/** All that a client's own people may do: in their inbox, and with their own way in. */
+/** All that a client's own people may do: in their inbox and calendars, and with their own way in. */
 const forPeople = [
   'GET /me',
   'GET /sessions',
@@ -267,9 +297,17 @@ const forPeople = [
   'POST /submissions/{id}/typing',
   'POST /submissions/{id}/assign',
   'POST /submissions/sort',
+  'GET /clients/{id}/calendars',
+  'GET /calendars/{id}',
+  'PATCH /calendars/{id}/body',
+  'POST /calendars/{id}/bookings/find',
+  'POST /calendars/{id}/free',
+  'POST /calendars/{id}/bookings',
+  'PATCH /bookings/{id}',
+  'POST /bookings/{id}/settle',
 ]
 describe('one of a client’s own people', () => {
-  test('finds no route but those of their inbox', async () => {
+  test('finds no route but those of their inbox and calendars', async () => {
     expect(
       routes
         .filter((one) => one.forClients)
@@ -285,6 +323,16 @@ describe('one of a client’s own people', () => {
     expect((await ask('person', 'POST /inbox')).text).toContain('Mine')
     for (const line of ['GET /submissions/{id}', 'POST /submissions/{id}/messages'])
       expect([line, (await ask('person', line)).status]).toEqual([line, 200])
+  })
+  test('looks after the calendars of the client', async () => {
+    for (const line of [
+      'GET /clients/{id}/calendars',
+      'GET /calendars/{id}',
+      'POST /calendars/{id}/bookings/find',
+      'POST /calendars/{id}/free',
+    ])
+      expect([line, (await ask('person', line)).status]).toEqual([line, 200])
+    expect((await ask('person', 'POST /calendars/{id}/bookings/find')).text).toContain('Mine')
   })
   test('of another client finds nothing behind any id, and nothing in any list', async () => {
     for (const line of lines()) {

@@ -1,5 +1,6 @@
 /** All routes of the API, object by object. */
 import { accessRoutes } from './routes/access'
+import { bookingRoutes } from './routes/booking'
 import { clientsRoutes } from './routes/clients'
 import { connectionsRoutes } from './routes/connections'
 import { itemsRoutes } from './routes/items'
@@ -20,4 +21,5 @@ export const routes: readonly Route[] = [
   ...itemsRoutes,
   ...widgetsRoutes,
   ...visitorsRoutes,
+  ...bookingRoutes,
 ]

@@ -159,6 +159,33 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await read(`/clients/${client.id}/forms`)).toMatchObject([{ name: 'Ask us', widgets: [] }])
   await call('DELETE', `/forms/${form.id}`)
   expect(await read(`/clients/${client.id}/forms`)).toEqual([])
+  const calendar = await call('POST', `/clients/${client.id}/calendars`, { name: 'Visits', from: 'visits' })
+  const atCalendar = `/calendars/${calendar.id}`
+  expect(await call('PATCH', atCalendar, { name: 'Visits to us' })).toMatchObject({ name: 'Visits to us' })
+  const body = calendar.calendar as { services: object[] }
+  const now = { ...body, services: body.services.slice(0, 1) }
+  expect(await call('PATCH', `${atCalendar}/body`, { calendar: now }, { 'if-match': '"0"' })).toMatchObject({
+    revision: 1,
+    calendar: { services: [{ id: 'short' }] },
+  })
+  const range = {
+    from: new Date().toISOString(),
+    until: new Date(Date.now() + 20 * 86_400_000).toISOString(),
+  }
+  const free = (await call('POST', `${atCalendar}/free`, { service: 'short', ...range })) as unknown as {
+    start: string
+  }[]
+  const [, first, second] = free
+  const booked = await call('POST', `${atCalendar}/bookings`, { service: 'short', start: first!.start })
+  expect(await call('PATCH', `/bookings/${booked.id}`, { start: second!.start })).toMatchObject({
+    start: second!.start,
+  })
+  expect(await call('POST', `${atCalendar}/bookings/find`, range)).toMatchObject([{ id: booked.id }])
+  expect(await call('POST', `/bookings/${booked.id}/settle`, { how: 'cancel' })).toMatchObject({
+    state: 'cancelled',
+  })
+  await call('DELETE', atCalendar)
+  expect(await read(`/clients/${client.id}/calendars`)).toEqual([])
   expect(await call('POST', '/inbox', { state: 'all', words: '' })).toMatchObject({ submissions: [] })
   const { db } = await import('../db/db')
   const sent = await db().Submission.create({
@@ -196,6 +223,7 @@ test('each write answers in its shape and is seen by the next read', async () =>
     submissions: [],
   })
   expect(await call('POST', '/people/forget', { email: 'nobody@post.example' })).toEqual({
+    bookings: 0,
     submissions: 0,
     subscriptions: 0,
     elsewhere: [],

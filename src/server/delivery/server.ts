@@ -11,6 +11,7 @@ import { earlierChunk } from './chunks'
 import { answerHub, hubPath } from './hubCalls'
 import { noteSighting } from './sightings'
 import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
+import { answerBooking, bookingPath, feedPath, sendFeed } from '../visitors/bookingPage'
 import { answerLetter, letterPath } from '../visitors/letters'
 import { answerVisitor, visitorPath } from '../visitors/visitors'
 import { sendStage } from './stagePages'
@@ -115,6 +116,10 @@ async function answerRest(
   if (visited) return answerVisitor(request, response, visited)
   const letter = letterPath.exec(path)
   if (letter) return answerLetter(request, response, letter)
+  const booking = bookingPath.exec(path)
+  if (booking) return answerBooking(request, response, booking)
+  const feed = isRead(request) ? feedPath.exec(path) : null
+  if (feed) return sendFeed(response, feed)
   const file = isRead(request) ? fileLinkPath.exec(path) : null
   if (file) return sendLinked(response, file)
   const hub = hubPath.exec(path)

@@ -52,6 +52,11 @@ const statements: Readonly<Record<string, string>> = {
   deliveries: `delete from deliveries where id in (select id from deliveries where made_at < now() - interval '${keptFor.deliveryDays} days' limit ${share})`,
   submissions: `delete from submissions where id in (select s.id from submissions s join clients c on c.id = s.client_id
     where s.sent_at < now() - make_interval(days => c.keep_days) limit ${share})`,
+  bookings: `delete from bookings where id in (select b.id from bookings b join clients c on c.id = b.client_id
+    where to_timestamp(b.ends::float8 * 60) < now() - make_interval(days => c.keep_days) limit ${share})`,
+  // A time of which nothing is left to tell is over, too.
+  booked_sessions: `delete from booked_sessions where id in (select s.id from booked_sessions s where to_timestamp(s.starts::float8 * 60) < now() - interval '30 days'
+    and not exists (select 1 from bookings b where b.session_id = s.id) limit ${share})`,
   salts: `delete from salts where day < current_date`,
   attendance: `delete from attendance where seen_at < now() - interval '1 hour'`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,

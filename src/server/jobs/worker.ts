@@ -9,6 +9,7 @@ import { renderWidget } from '../services/widgets/artifacts'
 import { dueSubscriptions, subscribe } from '../services/sources/hubs'
 import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
+import { remindDue } from '../services/booking/reminders'
 import { refresh } from '../services/sources/refreshing'
 import { deliver } from '../services/visitors/announcing'
 import { carry } from '../services/visitors/carrying'
@@ -64,6 +65,7 @@ export async function enqueueDue(): Promise<void> {
     { type: QueryTypes.SELECT },
   )
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
+  await remindDue()
 }
 
 /** Takes jobs of one name, so many at a time. Each ends by itself: one that fails is tried again, without the others. */

@@ -12,6 +12,8 @@ export interface Letter {
   /** Where an answer goes, if not to the sender. */
   readonly replyTo?: string
   readonly headers?: Readonly<Record<string, string>>
+  /** Goes along as an invitation, for the reader's calendar. */
+  readonly calendar?: { readonly method: 'REQUEST' | 'CANCEL'; readonly content: string }
 }
 
 interface Link {

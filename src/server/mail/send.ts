@@ -23,7 +23,14 @@ function transporter(): Transporter {
 }
 
 /** @throws Error when it may be tried again; what is refused for good is logged and given up */
-export async function sendLetter({ fromName, to, headers, replyTo, ...words }: Letter): Promise<void> {
+export async function sendLetter({
+  fromName,
+  to,
+  headers,
+  replyTo,
+  calendar,
+  ...words
+}: Letter): Promise<void> {
   if (!plainAddress.test(to)) return void log.warn('a mail has no address that can be written to')
   try {
     await transporter().sendMail({
@@ -31,6 +38,7 @@ export async function sendLetter({ fromName, to, headers, replyTo, ...words }: L
       from: { name: fromName, address: env().YIMBLE_MAIL_FROM },
       to: { name: '', address: to },
       ...(replyTo && plainAddress.test(replyTo) ? { replyTo: { name: '', address: replyTo } } : {}),
+      ...(calendar ? { icalEvent: { ...calendar, filename: 'booking.ics' } } : {}),
       headers: { 'auto-submitted': 'auto-generated', ...headers },
       disableFileAccess: true,
       disableUrlAccess: true,

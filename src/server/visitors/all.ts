@@ -1,5 +1,6 @@
 /** The one list of who answers visitors. To add a kind: its file beside this one, then its line. */
 import type { Answers } from './answers'
+import { bookingAnswers } from './booking'
 import { chatAnswers } from './chat'
 import { questionsAnswers } from './questions'
 import { signupAnswers } from './signup'
@@ -8,4 +9,5 @@ export const answersByKind: Readonly<Record<string, Answers>> = {
   signup: signupAnswers,
   questions: questionsAnswers,
   chat: chatAnswers,
+  booking: bookingAnswers,
 }

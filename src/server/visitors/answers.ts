@@ -1,7 +1,7 @@
 /** The types of a kind's handlers, from what its `actions.ts` declares. */
 import type { Transaction } from 'sequelize'
 import type * as z from 'zod'
-import type { Action, Actions, Ask, Send } from '@/kinds/actions'
+import type { Act, Action, Actions, Ask, Send } from '@/kinds/actions'
 import type { GivenFile } from '@/core/forms/files'
 import type { Settings } from '@/core/settings/field'
 import type { FileLimits } from './files'
@@ -65,7 +65,7 @@ export interface Tale {
 type Handler<A extends Action> = (
   taken: z.output<A['takes']>,
   visit: Visit,
-) => Promise<A extends Ask | Send ? z.input<A['gives']> : void>
+) => Promise<A extends Ask | Send | Act ? z.input<A['gives']> : void>
 
 /** What a kind answers, as the list holds it. */
 export interface Answers {

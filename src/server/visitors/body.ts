@@ -17,7 +17,11 @@ const envelope = z.object({
 export type Envelope = z.infer<typeof envelope>
 
 /** @throws VisitorError `too_large`, `does_not_fit` */
-export async function readEnvelope(request: IncomingMessage, maxBytes: number): Promise<Envelope> {
+export const readEnvelope = async (request: IncomingMessage, maxBytes: number): Promise<Envelope> =>
+  parsed(await limitedText(request, maxBytes))
+
+/** @throws VisitorError `too_large` */
+export async function limitedText(request: IncomingMessage, maxBytes: number): Promise<string> {
   const announced = Number(request.headers['content-length'] ?? Infinity)
   if (Number.isFinite(announced) && announced > maxBytes) throw new VisitorError('too_large')
   const pieces: Buffer[] = []
@@ -32,7 +36,7 @@ export async function readEnvelope(request: IncomingMessage, maxBytes: number): 
   } finally {
     clearTimeout(late)
   }
-  return parsed(Buffer.concat(pieces).toString())
+  return Buffer.concat(pieces).toString()
 }
 
 function parsed(text: string): Envelope {

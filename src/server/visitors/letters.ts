@@ -4,10 +4,10 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeUTF8 } from 'entities'
-import { directionOf, say, type Phrase } from '@/core/locale/phrase'
-import { openHeaders } from '../delivery/files'
+import { say, type Phrase } from '@/core/locale/phrase'
 import { setSubscribed, subscriberAt, type Subscribed } from '../services/visitors/subscribers'
 import { subscriberWords as words } from '../services/visitors/subscriberWords'
+import { sendPage } from './page'
 
 export const letterPath = /^\/l\/([\w-]{43})(\/leave)?$/
 
@@ -39,20 +39,9 @@ function send(
   response: ServerResponse,
   status: number,
   locale: string,
-  sentence: string,
+  title: string,
   button?: string,
 ): void {
-  const form = button ? `<form method="post"><button>${escapeUTF8(button)}</button></form>` : ''
-  response
-    .writeHead(status, {
-      ...openHeaders,
-      'Content-Type': 'text/html; charset=utf-8',
-      'Cache-Control': 'no-store',
-      'Referrer-Policy': 'no-referrer',
-      'Content-Security-Policy':
-        "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
-    })
-    .end(
-      `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><meta name="robots" content="noindex"><title>${escapeUTF8(sentence)}</title><style>body{margin:0;font:18px/1.5 system-ui,sans-serif;color:#1b1b1b;background:#fbfaf6}main{max-width:32em;margin:0 auto;padding:15vh 24px}h1{font:600 28px/1.3 Georgia,serif;margin:0 0 24px;overflow-wrap:anywhere}button{font:inherit;font-weight:600;min-height:48px;padding:0 24px;border:0;border-radius:4px;background:#1e3d33;color:#fff;cursor:pointer}button:focus-visible{outline:3px solid #1e3d33;outline-offset:3px}</style></head><body><main><h1>${escapeUTF8(sentence)}</h1>${form}</main></body></html>`,
-    )
+  const body = button ? `<form method="post"><button>${escapeUTF8(button)}</button></form>` : ''
+  sendPage(response, { status, locale, title, body })
 }

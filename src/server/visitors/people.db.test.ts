@@ -65,6 +65,7 @@ test('all of it is found by the address, however it is written, and nothing of a
   })
   expect(await people.forgetPerson(stranger, 'ada@post.example')).toEqual({
     elsewhere: [],
+    bookings: 0,
     submissions: 0,
     subscriptions: 0,
   })
@@ -73,6 +74,7 @@ test('all of it is found by the address, however it is written, and nothing of a
     'not_allowed',
   )
   expect(await people.forgetPerson(actor, 'ADA@post.example')).toEqual({
+    bookings: 0,
     submissions: 2,
     subscriptions: 1,
     elsewhere: [],

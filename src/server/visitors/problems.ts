@@ -113,6 +113,21 @@ export const visitorProblems = {
       ar: 'تكررت المحاولة كثيرًا. يُرجى الانتظار قليلًا.',
     },
   },
+  time_gone: {
+    status: 409,
+    detail: {
+      en: 'That time has been taken meanwhile.',
+      cy: 'Mae’r amser hwnnw wedi’i gymryd.',
+      de: 'Diese Zeit ist inzwischen vergeben.',
+      es: 'Esa hora ya está ocupada.',
+      fr: 'Cet horaire vient d’être pris.',
+      it: 'Quell’orario è stato preso.',
+      nl: 'Die tijd is intussen bezet.',
+      pl: 'Ten termin już zajęto.',
+      pt: 'Essa hora já foi ocupada.',
+      ar: 'حُجز هذا الموعد في هذه الأثناء.',
+    },
+  },
   key_taken: {
     status: 409,
     detail: {

@@ -69,6 +69,13 @@ async function answer(
     await answers.handlers[name]!(fitting(action.takes, body), visit)
     return {}
   }
+  if (action.verb === 'act') {
+    // Counted before its body is read, as sends are.
+    await limits.take(`${widget.ref}/${name} ${await limits.visitorOf(peer)}`, action.mostPerHour)
+    if (widget.onlyFrom && !isFromThere(request, widget.onlyFrom)) throw new VisitorError('not_from_here')
+    const { body } = await readEnvelope(request, usual.maxBodyKb * 1024)
+    return answers.handlers[name]!(fitting(action.takes, body), visit)
+  }
   return answers.handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
 }
 

@@ -2,36 +2,52 @@
 /** Objects of the client's that the settings choose, as the kind is given them: what visitors see of them now. */
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import type { BenchShape, FormShape } from '@/core/api/shapes'
+import type { BenchShape, CalendarShape, FormShape } from '@/core/api/shapes'
 import type { Settings } from '@/core/settings/field'
 import { chosenFor, type Kind } from '@/kinds/contract'
+import type { GivenCalendar } from '@/kinds/booking/offered'
 import type { GivenForm } from '@/kinds/questions/kind'
 import { api } from '../api'
 
 export const formsPath = (clientId: string) => `/clients/${clientId}/forms`
+export const calendarsPath = (clientId: string) => `/clients/${clientId}/calendars`
+
+type Sort = 'form' | 'calendar'
+/** What a kind is given of an object as it is now. Lists tell visitors nothing. */
+const givenOf = {
+  form: ({ live, liveNumber }: FormShape): GivenForm => ({ form: live, release: liveNumber }),
+  calendar: ({ calendar }: CalendarShape): GivenCalendar => ({ calendar }),
+} as const
 
 export function useObjects(
   kind: Kind,
   { client, objects }: BenchShape,
   settings: Settings,
 ): Readonly<Record<string, object>> {
-  const roles = Object.entries(kind.intake).flatMap(([role, { takes }]) =>
-    'object' in takes && takes.object === 'form' ? [role] : [],
+  const roles = Object.entries(kind.intake).flatMap(([role, { takes }]): [string, Sort][] =>
+    'object' in takes && takes.object in givenOf ? [[role, takes.object as Sort]] : [],
   )
-  const path = formsPath(client.id)
-  const { data: forms } = useQuery({
-    queryKey: [path],
-    queryFn: () => api<FormShape[]>('GET', path),
-    enabled: roles.length > 0,
-  })
-  const chosen = roles.map((role) => `${role} ${chosenFor(role, settings)[0] ?? ''}`).join(',')
+  const takes = (sort: Sort) => roles.some(([, one]) => one === sort)
+  const forms = useAll<FormShape>(formsPath(client.id), takes('form'))
+  const calendars = useAll<CalendarShape>(calendarsPath(client.id), takes('calendar'))
+  const isLoading = (takes('form') && !forms) || (takes('calendar') && !calendars)
+  const chosen = roles
+    .map(([role, sort]) => `${role} ${sort} ${chosenFor(role, settings)[0] ?? ''}`)
+    .join(',')
   return useMemo(() => {
-    if (!forms) return objects as Readonly<Record<string, object>>
-    const found = chosen.split(',').flatMap((one): [string, GivenForm][] => {
-      const [role = '', id] = one.split(' ')
-      const form = forms.find((other) => other.id === id)
-      return form ? [[role, { form: form.live, release: form.liveNumber }]] : []
+    if (isLoading) return objects as Readonly<Record<string, object>>
+    const found = chosen.split(',').flatMap((one): [string, object][] => {
+      const [role = '', sort, id] = one.split(' ')
+      const form = sort === 'form' && forms?.find((other) => other.id === id)
+      if (form) return [[role, givenOf.form(form)]]
+      const calendar = sort === 'calendar' && calendars?.find((other) => other.id === id)
+      return calendar ? [[role, givenOf.calendar(calendar)]] : []
     })
     return Object.fromEntries(found)
-  }, [forms, objects, chosen])
+  }, [isLoading, forms, calendars, objects, chosen])
+}
+
+function useAll<T>(path: string, isNeeded: boolean): readonly T[] | undefined {
+  const { data } = useQuery({ queryKey: [path], queryFn: () => api<T[]>('GET', path), enabled: isNeeded })
+  return data
 }

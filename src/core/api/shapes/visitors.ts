@@ -130,6 +130,7 @@ export type PersonShape = z.infer<typeof person>
 export const forgotten = z.object({
   submissions: z.int(),
   subscriptions: z.int(),
+  bookings: z.int().describe('What was to come of them is free again'),
   elsewhere: z
     .array(z.string())
     .describe('Services that were told of them, and have to be asked to forget them, too'),

@@ -8,6 +8,7 @@ import { hoursControl, type HoursOptions } from './hours'
 import { numberControl, type NumberOptions } from './number'
 import { objectControl, type ObjectOptions } from './object'
 import { orderControl, type OrderOptions } from './order'
+import { picksControl, type PicksOptions } from './picks'
 import { pictureControl, type PictureOptions } from './picture'
 import { rulesControl, type RulesOptions } from './rules'
 import { sourcesControl, type SourcesOptions } from './sources'
@@ -27,6 +28,7 @@ export type Control =
   | RulesOptions
   | OrderOptions
   | ObjectOptions
+  | PicksOptions
   | PictureOptions
   | HoursOptions
 
@@ -42,6 +44,7 @@ const types: { readonly [T in Control['type']]: unknown } = {
   rules: rulesControl,
   order: orderControl,
   object: objectControl,
+  picks: picksControl,
   picture: pictureControl,
   hours: hoursControl,
 }

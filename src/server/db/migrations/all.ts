@@ -21,6 +21,7 @@ import * as searching from './0019-searching'
 import * as clientPeople from './0020-client-people'
 import * as carrying from './0021-carrying'
 import * as releaseOfSubmission from './0022-release-of-submission'
+import * as booking from './0023-booking'
 
 export const migrations = [
   first,
@@ -45,4 +46,5 @@ export const migrations = [
   clientPeople,
   carrying,
   releaseOfSubmission,
+  booking,
 ]

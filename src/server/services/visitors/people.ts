@@ -3,6 +3,7 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import type { ForgottenShape, PersonShape } from '@/core/api/shapes'
 import { getConnector } from '../../connectors/all'
 import { db, inTransaction } from '../../db/db'
+import { forgetBookings } from '../booking/forgetting'
 import { demand, type Actor } from '../access/actor'
 import { selected, shapeOf, type Row } from './inbox'
 
@@ -53,6 +54,7 @@ export function forgetPerson(actor: Actor, email: string): Promise<ForgottenShap
   const bind = bindOf(actor, email)
   return inTransaction(async (transaction) => ({
     elsewhere: await servicesThatKnow(bind, transaction),
+    bookings: await forgetBookings(bind, transaction),
     submissions: await remove(
       `submissions where id in (select s.id from submissions s where ${theirs})`,
       bind,

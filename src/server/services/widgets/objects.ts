@@ -2,7 +2,9 @@
 import type { Transaction } from 'sequelize'
 import type { Settings } from '@/core/settings/field'
 import { chosenFor, type Kind } from '@/kinds/contract'
+import type { GivenCalendar } from '@/kinds/booking/offered'
 import { found } from '../access/actor'
+import { calendarOf } from '../booking/calendarBody'
 import { releasedForm } from '../visitors/forms'
 
 type Load = (clientId: string, id: string, transaction?: Transaction) => Promise<object | undefined>
@@ -11,6 +13,10 @@ type Load = (clientId: string, id: string, transaction?: Transaction) => Promise
 const loaders: Readonly<Record<string, Load>> = {
   form: (clientId, id, transaction) => releasedForm(clientId, id, undefined, transaction),
   list: () => Promise.resolve({}),
+  async calendar(clientId, id, transaction) {
+    const known = await calendarOf(clientId, id, transaction)
+    return known && ({ calendar: known.calendar } satisfies GivenCalendar)
+  },
 }
 
 /** @returns by role; what is not chosen, or not the client's, is left out */
@@ -37,7 +43,8 @@ export async function allObjectsOf(
   transaction?: Transaction,
 ): Promise<Record<string, object>> {
   const objects = await objectsOf(kind, settings, clientId, transaction)
-  for (const [role, { takes }] of Object.entries(kind.intake))
-    if ('object' in takes) found(objects[role], takes.object)
+  for (const [role, { takes, isOptional }] of Object.entries(kind.intake))
+    if ('object' in takes && !(isOptional && chosenFor(role, settings).length === 0))
+      found(objects[role], takes.object)
   return objects
 }

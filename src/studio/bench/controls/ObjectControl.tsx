@@ -4,9 +4,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import Link from 'next/link'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import type { FormShape, ListShape } from '@/core/api/shapes'
+import type { CalendarShape, FormShape, ListShape } from '@/core/api/shapes'
 import { questionsOf } from '@/core/forms/form'
 import type { ObjectOptions } from '@/core/settings/controls/object'
+import { readyCalendars } from '@/kinds/booking/example'
 import { readyForms } from '@/kinds/questions/example'
 import { api, sentenceOf } from '../../api'
 import { Button } from '../../parts/Button'
@@ -40,7 +41,14 @@ const form: Sort<FormShape> = {
   begin: readyForms,
   edit: { label: 'Change its questions', href: (id) => `/forms/${id}` },
 }
-const sorts = { list, form } as unknown as Readonly<Record<ObjectOptions['of'], Sort<Known>>>
+const calendar: Sort<CalendarShape> = {
+  path: 'calendars',
+  told: ({ name, calendar: { services } }) => `${name} · ${many(services.length, 'service')}`,
+  placeholder: 'Visits',
+  begin: readyCalendars,
+  edit: { label: 'Change services, people and hours', href: (id) => `/calendars/${id}` },
+}
+const sorts = { list, form, calendar } as unknown as Readonly<Record<ObjectOptions['of'], Sort<Known>>>
 
 export function ObjectControl({
   id,

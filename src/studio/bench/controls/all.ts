@@ -9,6 +9,7 @@ import { HoursControl } from './HoursControl'
 import { NumberControl } from './NumberControl'
 import { ObjectControl } from './ObjectControl'
 import { OrderControl } from './OrderControl'
+import { PicksControl } from './PicksControl'
 import { PictureControl } from './PictureControl'
 import { RulesControl } from './RulesControl'
 import { TextControl } from './TextControl'
@@ -27,6 +28,7 @@ const components: { readonly [T in Control['type']]: unknown } = {
   rules: RulesControl,
   order: OrderControl,
   object: ObjectControl,
+  picks: PicksControl,
   picture: PictureControl,
   hours: HoursControl,
 }

@@ -1,0 +1,38 @@
+/** Calendars of a client, and what is booked in them. */
+import * as z from 'zod'
+import { calendarSchema } from '../../booking/shape'
+
+const when = z.iso.datetime()
+
+export const calendar = z.object({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  clientName: z.string(),
+  name: z.string(),
+  calendar: calendarSchema,
+  revision: z.int(),
+  widgets: z.array(z.object({ id: z.uuid(), name: z.string() })).describe('Widgets that have it'),
+  feeds: z
+    .array(z.object({ of: z.string().nullable(), url: z.string() }))
+    .describe('Addresses to subscribe to, for everybody (null) and for each person or room'),
+})
+export type CalendarShape = z.infer<typeof calendar>
+
+export const booking = z.object({
+  id: z.uuid(),
+  service: z.string().describe('Id within the calendar'),
+  who: z.array(z.string()).describe('Ids within the calendar'),
+  start: when,
+  end: when,
+  count: z.int(),
+  state: z.enum(['held', 'asked', 'booked', 'cancelled']),
+  heldUntil: when.nullable(),
+  name: z.string(),
+  email: z.string(),
+  note: z.string(),
+  submissionId: z.uuid().nullable().describe('What was sent with it, in the inbox'),
+})
+export type BookingShape = z.infer<typeof booking>
+
+export const freeTime = z.object({ start: when, left: z.int() })
+export type FreeTimeShape = z.infer<typeof freeTime>

@@ -1,0 +1,174 @@
+/** Which times of a service can be booked, and with whom: a calendar, what is taken in it, and a moment. */
+import { dayNumber } from '../schedule/civil'
+import {
+  freeOf,
+  freeOfAll,
+  freeOfAny,
+  freeOfClass,
+  startsIn,
+  type Resource,
+  type Taken,
+} from '../schedule/freeTimes'
+import { readHours, readSpan } from '../schedule/hours'
+import { openIn, type Exception } from '../schedule/opening'
+import type { Span } from '../schedule/spans'
+import type { Zone } from '../schedule/zone'
+import type { Calendar, CalendarException, CalendarResource, CalendarService } from './shape'
+
+/** Somebody, or a room, is taken up. In minutes since 1970 (UTC), buffers included. */
+export interface TakenUp extends Span {
+  readonly resource: string
+  /** For a booking of this calendar: what of, when it begins, and how many come. */
+  readonly session?: { readonly service: string; readonly start: number; readonly count: number }
+}
+
+export interface Asked {
+  readonly service: CalendarService
+  /** With whom, by id; '' for whoever is free. */
+  readonly who: string
+  /** How many places. */
+  readonly count: number
+  readonly range: Span
+  /** Minutes since 1970. */
+  readonly now: number
+}
+
+/** A calendar made ready to be asked often. */
+export interface ReadyCalendar {
+  readonly calendar: Calendar
+  readonly zone: Zone
+}
+
+export interface FreeTime {
+  readonly start: number
+  /** How many places can be booked. */
+  readonly left: number
+}
+
+const dayOf = (iso: string) =>
+  dayNumber(Number(iso.slice(0, 4)), Number(iso.slice(5, 7)), Number(iso.slice(8, 10)))
+const exceptionOf = ({ first, last, open }: CalendarException): Exception => ({
+  first: dayOf(first),
+  last: dayOf(last),
+  open: open.flatMap((span) => readSpan(span) ?? []),
+})
+
+/** Where it may begin, by how soon and how far ahead it can be booked. */
+function within({ service, range, now }: Asked): Span {
+  const from = Math.max(range.from, now + service.notice)
+  return { from, until: Math.max(from, Math.min(range.until, now + service.aheadDays * 1440)) }
+}
+
+/** Minutes around a range in which something taken could be in the way. */
+export const reach = (
+  { minutes, bufferBefore, bufferAfter }: CalendarService,
+  { from, until }: Span,
+): Span => ({
+  from: from - bufferBefore,
+  until: until + minutes + bufferAfter,
+})
+
+const coreOf = ({ minutes, bufferBefore, bufferAfter, every, places }: CalendarService) => ({
+  length: minutes,
+  before: bufferBefore,
+  after: bufferAfter,
+  every,
+  places,
+})
+
+function readyResource(
+  { calendar, zone }: ReadyCalendar,
+  { id, hours, exceptions }: CalendarResource,
+  range: Span,
+  busy: readonly Span[],
+): Resource {
+  const opening = {
+    hours: hours.flatMap((line) => readHours(line) ?? []),
+    // Somebody's own exceptions win over holidays that are everybody's.
+    exceptions: [...calendar.closed, ...exceptions].map(exceptionOf),
+    zone,
+  }
+  return { id, open: openIn(opening, range), busy }
+}
+
+/** Those who are asked for, and which of their times are bookings of the same class. */
+function readyOf(
+  ready: ReadyCalendar,
+  taken: readonly TakenUp[],
+  service: CalendarService,
+  range: Span,
+  ids: readonly string[],
+): { readonly resource: Resource; readonly own: Taken[] }[] {
+  const isOwn = ({ session }: TakenUp) => service.places > 1 && session?.service === service.id
+  return ready.calendar.resources
+    .filter(({ id }) => ids.includes(id))
+    .map((one) => {
+      const mine = taken.filter(({ resource }) => resource === one.id)
+      const others = mine.filter((other) => !isOwn(other))
+      const own = mine.filter(isOwn).map(({ session }) => ({ resource: one.id, ...session! }))
+      return { resource: readyResource(ready, one, range, others), own }
+    })
+}
+
+const idsFor = (of: readonly string[], place: number, who: string) =>
+  place === 0 && who !== '' ? of.filter((id) => id === who) : of
+
+/** Times in order at which it can begin. */
+export function freeTimesOf(ready: ReadyCalendar, taken: readonly TakenUp[], asked: Asked): FreeTime[] {
+  const { service, who, count } = asked
+  const range = within(asked)
+  if (range.until <= range.from || !service.isOffered) return []
+  const core = coreOf(service)
+  const groups = service.needs.map(({ of, count: needed }, place) => {
+    const able = readyOf(ready, taken, service, range, idsFor(of, place, who))
+    if (service.places === 1)
+      return {
+        free: freeOfAny(
+          core,
+          able.map(({ resource }) => resource),
+          range,
+        ),
+        needed,
+      }
+    const each = able.map(({ resource, own }) => freeOf(core, resource, range, own))
+    return { free: freeOfClass(each, range, needed), needed: 1 }
+  })
+  return [...startsIn(freeOfAll(groups))].filter(({ left }) => left >= count)
+}
+
+/**
+ * Who takes part in a booking at a start: for each need so many of those who are free, the least busy first.
+ * @returns undefined when it cannot be booked
+ */
+export function whoTakes(
+  ready: ReadyCalendar,
+  taken: readonly TakenUp[],
+  asked: Omit<Asked, 'range'> & { readonly start: number },
+): string[] | undefined {
+  const { service, who, count, start } = asked
+  const range = within({ ...asked, range: { from: start, until: start + 1 } })
+  if (range.until <= range.from || !service.isOffered) return undefined
+  const load = new Map<string, number>()
+  for (const one of taken) load.set(one.resource, (load.get(one.resource) ?? 0) + one.until - one.from)
+  const loadOf = (id: string) => load.get(id) ?? 0
+  const chosen = service.needs.flatMap(({ of, count: needed }, place) => {
+    const able = readyOf(ready, taken, service, range, idsFor(of, place, who))
+      .filter(({ resource, own }) => freeOf(coreOf(service), resource, range, own).left[0]! >= count)
+      .map(({ resource }) => resource.id)
+      .sort((a, b) => loadOf(a) - loadOf(b))
+    return able.length >= needed ? [able.slice(0, needed)] : []
+  })
+  return chosen.length === service.needs.length ? chosen.flat() : undefined
+}
+
+/** The soonest time of each whom one can choose, and of whoever is free first. */
+export function soonestOf(
+  ready: ReadyCalendar,
+  taken: readonly TakenUp[],
+  asked: Omit<Asked, 'who'>,
+): { readonly who: string; readonly start: number }[] {
+  return ['', ...asked.service.needs[0]!.of].flatMap((who) => {
+    const [first] = freeTimesOf(ready, taken, { ...asked, who })
+    return first ? [{ who, start: first.start }] : []
+  })
+}

@@ -1,0 +1,98 @@
+/** How high a booking is before anything is chosen. */
+import { heading } from '../strips/heading'
+import { counted, linesOf } from '../letters'
+import {
+  columnPx,
+  columnsAt,
+  faceOf,
+  innerPx,
+  paddingPx,
+  small,
+  smallEm,
+  stackEm,
+  text,
+  type Look,
+} from '../sizes'
+import type { BlockValues } from '../block'
+import { begun, stepOf, type BookingProps } from './view'
+import { groupsOf } from './offered'
+
+/** In em of the text. */
+export const sizes = {
+  sentence: { large: { size: 2.25, line: 1.45 }, small: { size: 1.625, line: 1.5 } },
+  /** Below the sentence. */
+  below: 2.25,
+  /** Between groups that stand below each other. */
+  groups: 2.25,
+  /** Above and below a service, together. */
+  inService: 1.5,
+  /** A group's name with the space below it. */
+  groupName: smallEm + 0.75,
+  columnMin: 17,
+  /** While it is looked for. */
+  looking: smallEm,
+} as const
+/** From this width on, the sentence is large. */
+export const roomyEm = 44
+
+type Title = Parameters<typeof heading.height>[0]
+
+export function bookingPx(
+  props: BookingProps,
+  title: Title | undefined,
+  look: Look & BlockValues<typeof heading.fields>,
+  widthPx: number,
+): number {
+  const em = look['look.textSize']
+  const inner = innerPx(look, widthPx)
+  const widthEm = inner / em
+  const chosen = begun(props)
+  const step = stepOf(props, chosen)
+  const body = faceOf(look, 'body')
+  const bold = faceOf(look, 'body', 'bold')
+  const lines = (words: string, em_: number, size: number, face = body) =>
+    words ? linesOf(counted(words, face), em_ / size) : 0
+  const sentence = widthEm >= roomyEm ? sizes.sentence.large : sizes.sentence.small
+  const fill = (pattern: string, words: string) => pattern.replace(/\{\w+\}/, () => words)
+  const said =
+    step === 'what'
+      ? fill(props.sentence.what, props.open.what)
+      : fill(props.sentence.what, chosen.service!.name) +
+        fill(props.sentence[step as 'who' | 'when'], props.open[step as 'who' | 'when'])
+  const sentenceEm =
+    lines(said, Math.min(widthEm, 26 * sentence.size), sentence.size, faceOf(look, 'heading')) *
+    sentence.size *
+    sentence.line
+  const titleEm = title ? heading.height(title, look, inner) / em : 0
+  const introEm = lines(props.intro, widthEm, 1) * text.line
+  const top = stackEm([titleEm, introEm], 0.5)
+  const columns = columnsAt(inner, 3, { ...look, 'look.spacing': 2.5 * em }, sizes.columnMin)
+  const columnEm = columnPx(inner, columns, { ...look, 'look.spacing': 2.5 * em }) / em
+  const groups = groupsOf(props.services).map(([name, services]) =>
+    services.reduce(
+      (sum, one) => {
+        const priceEm = one.price ? one.price.length * 0.7 + 1 : 0
+        return (
+          sum +
+          sizes.inService +
+          lines(one.name, columnEm - priceEm, 1, bold) * text.line +
+          (one.takes || one.priceNote
+            ? lines([one.takes, one.priceNote].filter(Boolean).join(', '), columnEm, small.size) * smallEm
+            : 0) +
+          lines(one.text, columnEm, small.size) * smallEm
+        )
+      },
+      name ? sizes.groupName : 0,
+    ),
+  )
+  const rows: number[] = []
+  for (let at = 0; at < groups.length; at += columns) rows.push(Math.max(...groups.slice(at, at + columns)))
+  const asideEm = lines(props.aside, widthEm, small.size) * smallEm
+  const what =
+    props.services.length === 0
+      ? smallEm * lines(props.nothing, widthEm, small.size)
+      : stackEm([stackEm(rows, sizes.groups), asideEm], sizes.below)
+  const bodyEm = step === 'what' ? what : sizes.looking
+  const all = stackEm([top, sentenceEm, bodyEm], sizes.below)
+  return Math.ceil(all * em + 2 * paddingPx(look) + rows.length)
+}

@@ -1,0 +1,416 @@
+/** @jsxImportSource preact */
+/** A booking alive: what, with whom, when; the time is kept while the form is filled in; then it is booked. */
+import { hydrate, render, type ComponentType } from 'preact'
+import { useEffect, useRef, useState } from 'preact/hooks'
+import type { Answers } from '../../core/forms/answers'
+import { dayIn, timeIn, write } from '../../core/booking/when'
+import { dayNumber } from '../../core/schedule/civil'
+import type { GivenBy } from '../actions'
+import { nowMinute, ownZone } from '../clock'
+import type { Door, Start } from '../door'
+import type { FillingProps } from '../questions/live'
+import { signal } from '../signal'
+import type { bookingActions } from './actions'
+import { Done } from './done'
+import { dayOf, daysOf, monthAfter, monthOf, MonthSheet, Times, type Month, type Time } from './month'
+import type { Offered } from './offered'
+import { begun, Frame, Sentence, stepOf, What, type BookingProps, type Chosen, type Step } from './view'
+import type { BookingIslandWord } from './words'
+
+type Actions = typeof bookingActions
+type BookingDoor = Door<Actions, BookingIslandWord>
+
+export const start: Start<BookingProps, Actions, BookingIslandWord> = (box, props, door) => {
+  hydrate(<Booking box={box} props={props} door={door} />, box)
+  return () => render(null, box)
+}
+
+interface Alive {
+  readonly box: HTMLElement
+  readonly props: BookingProps
+  readonly door: BookingDoor
+}
+interface Held {
+  readonly token: string
+  readonly until: number
+}
+type Booked = GivenBy<Actions['book']>
+type Soonest = GivenBy<Actions['soonest']>['soonest']
+interface Seen {
+  readonly month: Month
+  readonly times: readonly Time[]
+  readonly next: number | null
+}
+/** Beside a time that is gone meanwhile. */
+const mostNear = 4
+
+function Booking({ box, props, door }: Alive) {
+  const { words } = door
+  const { locale } = props
+  const [chosen, setChosen] = useState<Chosen>(begun(props))
+  /** Minutes since 1970; 0 until it is alive. */
+  const [now, setNow] = useState(0)
+  const [seen, setSeen] = useState<Seen>()
+  const [month, setMonth] = useState<Month>()
+  const [day, setDay] = useState<number>()
+  const [soonest, setSoonest] = useState<Soonest>()
+  const [held, setHeld] = useState<Held>()
+  const [gone, setGone] = useState<number>()
+  const [booked, setBooked] = useState<Booked>()
+  const [note, setNote] = useState('')
+  const [Filling, setFilling] = useState<{ readonly View: ComponentType<FillingProps> }>()
+  const zone = props.clock === 'visitor' && now > 0 ? ownZone() : props.zone
+  const step: Step = booked ? 'done' : stepOf(props, chosen)
+  const { service, who = '', start, count } = chosen
+  const askedRef = useRef(0)
+
+  const timeSaid = (minute: number) => timeIn(minute, locale, zone)
+  const momentSaid = (minute: number) =>
+    words.at.replace('{day}', dayIn(minute, locale, zone)).replace('{time}', timeSaid(minute))
+  const focusSoon = () =>
+    requestAnimationFrame(() => box.querySelector<HTMLElement>('.body')?.focus({ preventScroll: true }))
+
+  const tick = () => setNow(nowMinute())
+  useEffect(tick, [])
+
+  /** Asks for a month. Of two questions only the later one is heard. */
+  const look = async (of: Month, how = chosen): Promise<readonly Time[]> => {
+    const turn = (askedRef.current += 1)
+    setMonth(of)
+    const from = dayNumber(of.year, of.month, 1)
+    const until = dayNumber(of.year, of.month + 1, 1)
+    const answer = await door.ask('times', {
+      service: how.service!.id,
+      who: how.who ?? '',
+      count: how.count,
+      from: (from - 1) * 1440,
+      until: (until + 1) * 1440,
+    })
+    if (turn !== askedRef.current) return []
+    if (!answer.ok) {
+      setNote(answer.problem.detail)
+      return []
+    }
+    setNote('')
+    const times = answer.value.times
+      .map(([at, left]) => ({ start: at, left }))
+      .filter((one) => dayOf(one.start, zone) >= from && dayOf(one.start, zone) < until)
+    setSeen({ month: of, times, next: answer.value.next })
+    return times
+  }
+
+  // What has been chosen decides what is asked for next.
+  useEffect(() => {
+    if (now === 0 || !service) return
+    if (step === 'who')
+      void door
+        .ask('soonest', { service: service.id, count })
+        .then((answer) => (answer.ok ? setSoonest(answer.value.soonest) : setNote(answer.problem.detail)))
+    if (step === 'when') {
+      const today = dayOf(now, zone)
+      void look(month ?? monthOf(today)).then((times) => {
+        if (day === undefined && times[0]) setDay(dayOf(times[0].start, zone))
+      })
+    }
+    if (step === 'you' && !Filling)
+      import('../questions/live').then(
+        ({ Filling: View }) => setFilling({ View }),
+        () => setNote(words.away),
+      )
+  }, [now > 0, step, service?.id, who, count])
+
+  // What is kept for somebody who leaves is given back.
+  useEffect(() => {
+    const view = box.ownerDocument.defaultView!
+    const leave = () => held && !booked && signal<Actions>(door, 'release', { hold: held.token })
+    view.addEventListener('pagehide', leave)
+    return () => view.removeEventListener('pagehide', leave)
+  }, [held, booked])
+
+  const choose = (next: Partial<Chosen>) => {
+    setChosen((before) => ({ ...before, ...next }))
+    setGone(undefined)
+    setNote('')
+    focusSoon()
+  }
+  const back = (to: Step) => {
+    if (held) void signal<Actions>(door, 'release', { hold: held.token })
+    setHeld(undefined)
+    if (to === 'what') setSeen(undefined)
+    choose({
+      start: undefined,
+      ...(to === 'when' ? {} : { who: undefined }),
+      ...(to === 'what' ? { service: undefined, count: 1 } : {}),
+    })
+  }
+
+  const take = async (time: number, how = chosen) => {
+    const answer = await door.act('hold', {
+      service: how.service!.id,
+      who: how.who ?? '',
+      count: how.count,
+      start: time,
+      ...(held ? { before: held.token } : {}),
+    })
+    if (answer.ok) {
+      setHeld({ token: answer.value.hold, until: answer.value.until })
+      return choose({ start: time })
+    }
+    setHeld(undefined)
+    if (answer.problem.code !== 'time_gone') return setNote(answer.problem.detail)
+    await lost(time)
+  }
+  /** Says it before anything is typed again, with what is free nearby. */
+  const lost = async (time: number) => {
+    setHeld(undefined)
+    choose({ start: undefined })
+    setGone(time)
+    const of = monthOf(dayOf(time, zone))
+    await look(of)
+    setDay(dayOf(time, zone))
+  }
+
+  const submit = async (answers: Answers, onWait: (sentence: string) => void) => {
+    const answer = await door.send(
+      'book',
+      {
+        service: service!.id,
+        who,
+        count,
+        start: start!,
+        ...(held ? { hold: held.token } : {}),
+        zone: ownZone(),
+        release: props.release,
+        answers: answers as Record<string, string>,
+      },
+      onWait,
+    )
+    if (answer.ok) {
+      tick()
+      setBooked(answer.value)
+      setHeld(undefined)
+      focusSoon()
+    } else if (answer.problem.code === 'time_gone') void lost(start!)
+    return answer
+  }
+
+  const whoCame = booked?.who[0]
+  const when =
+    start !== undefined
+      ? momentSaid(start)
+      : day !== undefined && step === 'when' && seen
+        ? words.at.replace('{day}', dayIn(day * 1440 + 720, locale, 'UTC')).replace('{time}', '…')
+        : undefined
+  const keptSaid = held
+    ? words.keptFor.replace('{time}', timeSaid(start!)).replace('{until}', timeSaid(held.until))
+    : ''
+  const sentence = (
+    <Sentence
+      props={props}
+      chosen={booked && whoCame && who === '' ? { ...chosen, who: whoCame } : chosen}
+      step={step}
+      when={when}
+      onBack={back}
+    />
+  )
+  const body = () => {
+    switch (step) {
+      case 'what':
+        return <What props={props} onChoose={(one: Offered) => choose({ service: one })} />
+      case 'who':
+        return (
+          <Whom
+            props={props}
+            service={service!}
+            soonest={soonest}
+            said={momentSaid}
+            from={words.from}
+            none={words.noneAtAll}
+            onChoose={(one) => choose({ who: one })}
+          />
+        )
+      case 'when':
+        return whenBody()
+      case 'you':
+        return (
+          Filling && (
+            <Filling.View
+              box={box}
+              props={{ ...props.asking, form: props.form, release: props.release, aside: keptSaid }}
+              // Its words and what is typed are all that it asks this door for.
+              door={door as unknown as FillingProps['door']}
+              pending={undefined}
+              submit={submit}
+            />
+          )
+        )
+      default:
+        return (
+          <Done props={props} booked={booked!} words={words} now={now} said={momentSaid} onAgain={again} />
+        )
+    }
+  }
+  const again = () => {
+    setBooked(undefined)
+    setSeen(undefined)
+    setDay(undefined)
+    setChosen(begun(props))
+    focusSoon()
+  }
+  const whenBody = () => {
+    if (!seen || !month) return <p part="note">{props.looking}</p>
+    const days =
+      seen.month.year === month.year && seen.month.month === month.month
+        ? daysOf(seen.times, zone)
+        : undefined
+    const thisMonth = monthOf(dayOf(now, zone))
+    const ofDay = (day !== undefined && days?.get(day)) || undefined
+    const near = gone === undefined ? [] : nearest(seen.times, gone)
+    const isEmpty = days && days.size === 0
+    return (
+      <>
+        {gone !== undefined && (
+          <p part="gone" role="alert">
+            {words.gone.replace('{time}', momentSaid(gone))}{' '}
+            {near.map((one) => (
+              <button key={one.start} part="word" type="button" onClick={() => void take(one.start)}>
+                {momentSaid(one.start)}
+              </button>
+            ))}
+          </p>
+        )}
+        {service!.places > 1 && (
+          <div part="count" role="group" aria-label={words.howMany}>
+            <span>{words.howMany}</span>
+            <button
+              part="arrow"
+              type="button"
+              aria-label={words.fewer}
+              aria-disabled={count === 1}
+              onClick={() => count > 1 && choose({ count: count - 1 })}
+            >
+              −
+            </button>
+            <b aria-live="polite">{count}</b>
+            <button
+              part="arrow"
+              type="button"
+              aria-label={words.more}
+              aria-disabled={count >= service!.places}
+              onClick={() => count < service!.places && choose({ count: count + 1 })}
+            >
+              +
+            </button>
+          </div>
+        )}
+        <div class="when">
+          <MonthSheet
+            month={month}
+            days={days}
+            chosen={day}
+            first={thisMonth}
+            last={monthAfter(thisMonth, 24)}
+            locale={locale}
+            words={words}
+            onMonth={(of) => {
+              setDay(undefined)
+              void look(of)
+            }}
+            onDay={setDay}
+          />
+          {ofDay ? (
+            <Times
+              day={day!}
+              times={ofDay}
+              chosen={start}
+              isClass={service!.places > 1}
+              locale={locale}
+              zone={zone}
+              words={words}
+              note={(zone === props.zone ? words.zoneOurs : words.zoneYours)
+                .replace('{zone}', zone.replaceAll('_', ' '))
+                .replace('{length}', service!.takes || '…')}
+              onTime={(one) => void take(one.start)}
+            />
+          ) : isEmpty ? (
+            <div>
+              <p>
+                {seen.next === null
+                  ? words.noneAtAll
+                  : words.noneInMonth.replace(
+                      '{month}',
+                      write(dayNumber(month.year, month.month, 1) * 1440, locale, 'UTC', { month: 'long' }),
+                    )}
+              </p>
+              {seen.next !== null && (
+                <button
+                  part="word"
+                  type="button"
+                  onClick={() => {
+                    const to = dayOf(seen.next!, zone)
+                    setDay(to)
+                    void look(monthOf(to))
+                  }}
+                >
+                  {words.nextFree.replace('{when}', momentSaid(seen.next))}
+                </button>
+              )}
+            </div>
+          ) : null}
+        </div>
+      </>
+    )
+  }
+  return (
+    <Frame props={props} sentence={sentence}>
+      {body()}
+      {note && (
+        <p part="note" role="status">
+          {note}
+        </p>
+      )}
+    </Frame>
+  )
+}
+
+const nearest = (times: readonly Time[], to: number): readonly Time[] =>
+  [...times]
+    .sort((a, b) => Math.abs(a.start - to) - Math.abs(b.start - to))
+    .slice(0, mostNear)
+    .sort((a, b) => a.start - b.start)
+
+interface WhomProps {
+  readonly props: BookingProps
+  readonly service: Offered
+  readonly soonest: Soonest | undefined
+  readonly said: (minute: number) => string
+  readonly from: string
+  readonly none: string
+  readonly onChoose: (who: string) => void
+}
+
+/** Whoever is free first, then each with their soonest time. */
+function Whom({ props, service, soonest, said, from, none, onChoose }: WhomProps) {
+  if (!soonest) return <p part="note">{props.looking}</p>
+  if (soonest.length === 0) return <p>{none}</p>
+  const people = [
+    { id: '', name: props.anybody, note: '' },
+    ...props.people.filter(({ id }) => service.who.includes(id)),
+  ]
+  return (
+    <ul class="whom">
+      {people.map(({ id, name, note }) => {
+        const soon = soonest.find((one) => one.who === id)
+        return (
+          <li key={id}>
+            <button part="person" type="button" disabled={!soon} onClick={() => onChoose(id)}>
+              <b part="service-name">{name}</b>
+              {note && <span part="facts">{note}</span>}
+              {soon && <span part="soon">{from.replace('{when}', said(soon.start))}</span>}
+            </button>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

@@ -1,0 +1,156 @@
+/** Mails about a booking, to whoever booked and to those who were booked, each with an invitation for their calendar. */
+import { randomUUID } from 'node:crypto'
+import { QueryTypes, type Transaction } from 'sequelize'
+import { momentIn } from '@/core/booking/when'
+import { priceInWords } from '@/core/locale/numbers'
+import { say } from '@/core/locale/phrase'
+import { db } from '../../db/db'
+import { env } from '../../env'
+import { enqueue } from '../../jobs/queue'
+import { writeLetter } from '../../mail/letter'
+import { changeUntil, isOpen, type Booking } from './booking'
+import { bookingLink } from './links'
+import { bookingWords, type BookingWord } from './bookingWords'
+import type { KnownCalendar } from './calendarBody'
+import { writeIcs, type IcsEvent } from './ics'
+
+export type Told = 'booked' | 'asked' | 'moved' | 'cancelled' | 'reminder'
+
+/** Names of the service and of the people, as the calendar has them now. */
+export const namesOf = ({ calendar }: KnownCalendar, { service, who }: Pick<Booking, 'service' | 'who'>) => ({
+  what: calendar.services.find(({ id }) => id === service)?.name ?? service,
+  who: calendar.resources.filter(({ id, is }) => who.includes(id) && is === 'person').map(({ name }) => name),
+})
+
+export function eventOf(known: KnownCalendar, booking: Booking, clientName: string): IcsEvent {
+  const { what, who } = namesOf(known, booking)
+  return {
+    ...booking,
+    summary: [what, ...who].join(' · '),
+    description: '',
+    location: known.calendar.terms.where,
+    status:
+      booking.state === 'cancelled' ? 'CANCELLED' : booking.state === 'asked' ? 'TENTATIVE' : 'CONFIRMED',
+    organizer: clientName,
+  }
+}
+
+/** Each fact on a line of its own, in words that a visitor may read. */
+export function factsInWords(known: KnownCalendar, booking: Booking): string {
+  const { calendar } = known
+  const { who } = namesOf(known, booking)
+  const { locale, zone, starts } = booking
+  const told = (word: BookingWord, facts: Readonly<Record<string, string>>) =>
+    Object.entries(facts).reduce(
+      (text, [name, value]) => text.replaceAll(`{${name}}`, () => value),
+      say(bookingWords[word], locale),
+    )
+  return [
+    momentIn(starts, locale, calendar.zone),
+    zone && zone !== calendar.zone ? told('yourTime', { when: momentIn(starts, locale, zone) }) : '',
+    who.length > 0 ? told('with', { who: who.join(', ') }) : '',
+    booking.count > 1 ? told('places', { n: String(booking.count) }) : '',
+    booking.price ? priceInWords({ price: booking.price, priceCurrency: calendar.currency }, locale) : '',
+    calendar.terms.where,
+  ]
+    .filter(Boolean)
+    .join('\n')
+}
+
+export async function mailBooking(
+  known: KnownCalendar,
+  booking: Booking,
+  told: Told,
+  transaction: Transaction,
+): Promise<void> {
+  const [client] = await db().sequelize.query<{ name: string; locale: string }>(
+    'select name, locale from clients where id = $1',
+    { bind: [booking.clientId], type: QueryTypes.SELECT, transaction },
+  )
+  if (!client) return
+  const event = eventOf(known, booking, client.name)
+  const method = told === 'cancelled' ? 'CANCEL' : 'REQUEST'
+  const send = (to: string, letter: ReturnType<typeof letterTo>, calendar: IcsEvent, replyTo?: string) =>
+    enqueue(
+      'mail',
+      {
+        fromName: client.name,
+        to,
+        ...(replyTo ? { replyTo } : {}),
+        ...letter,
+        ...(told === 'asked' || told === 'reminder'
+          ? {}
+          : { calendar: { method, content: writeIcs(method, [calendar]) } }),
+      },
+      randomUUID(),
+      transaction,
+    )
+  if (booking.email) {
+    const calendar = {
+      ...event,
+      ...(told === 'cancelled' ? {} : { url: bookingLink(booking.id) }),
+      attendee: { name: booking.name, email: booking.email },
+    }
+    await send(booking.email, letterTo(known, booking, told, client.name), calendar)
+  }
+  if (told === 'reminder') return
+  for (const { id, mail } of known.calendar.resources) {
+    if (!mail || !booking.who.includes(id)) continue
+    const ours = {
+      ...event,
+      description: [booking.name, booking.email, booking.note].filter(Boolean).join('\n'),
+    }
+    const calendar = { ...ours, summary: `${namesOf(known, booking).what}: ${booking.name || booking.email}` }
+    await send(mail, letterToHouse(known, booking, told, client.locale), calendar, booking.email || undefined)
+  }
+}
+
+function letterTo(known: KnownCalendar, booking: Booking, told: Told, clientName: string) {
+  const { locale } = booking
+  const { what } = namesOf(known, booking)
+  const words = (word: BookingWord) => say(bookingWords[word], locale).replaceAll('{name}', () => clientName)
+  const until = changeUntil(known, booking)
+  const canChange = told !== 'cancelled' && isOpen(booking) && until * 60_000 > Date.now()
+  const { urgent, way } = known.calendar.terms
+  return writeLetter({
+    locale,
+    subject: words(told).replace(
+      '{what}',
+      () => `${what}, ${momentIn(booking.starts, locale, known.calendar.zone)}`,
+    ),
+    paragraphs: [
+      [words(told).replace('{what}', () => what), factsInWords(known, booking)].join('\n'),
+      told === 'asked' ? words('waits') : '',
+      canChange ? words('until').replace('{when}', () => momentIn(until, locale, known.calendar.zone)) : '',
+      urgent,
+    ].filter(Boolean),
+    ...(canChange ? { button: { words: words('change'), url: bookingLink(booking.id) } } : {}),
+    links: way && told !== 'cancelled' ? [{ words: words('way'), url: way }] : [],
+  })
+}
+
+/** For those who are booked: who comes, and the way to it in the studio. */
+function letterToHouse(known: KnownCalendar, booking: Booking, told: Told, locale: string) {
+  const { what } = namesOf(known, booking)
+  const words = say(bookingWords[told], locale)
+  const whom = [booking.name, booking.email, booking.note].filter(Boolean).join('\n')
+  return writeLetter({
+    locale,
+    subject: words.replace(
+      '{what}',
+      () => `${what}, ${momentIn(booking.starts, locale, known.calendar.zone)}`,
+    ),
+    paragraphs: [
+      [words.replace('{what}', () => what), factsInWords(known, { ...booking, locale, zone: '' })].join('\n'),
+      whom,
+    ],
+    ...(booking.submissionId
+      ? {
+          button: {
+            words: whom.split('\n')[0]!,
+            url: `${env().YIMBLE_STUDIO_URL}/inbox?at=${booking.submissionId}`,
+          },
+        }
+      : {}),
+  })
+}

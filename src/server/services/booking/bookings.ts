@@ -1,0 +1,246 @@
+/**
+ * The life of a booking: held while a form is filled in, then booked or asked for, moved, cancelled. Who may do it is for the callers
+ * to say. Mails go out in the transaction of the change, so that nobody is told of what was not kept.
+ */
+import { QueryTypes, type Transaction } from 'sequelize'
+import type { CalendarService } from '@/core/booking/shape'
+import { db, inTransaction } from '../../db/db'
+import { columns, isOpen, nowMinute, type Booking } from './booking'
+import { calendarOf, type KnownCalendar } from './calendarBody'
+import { mailBooking } from './bookingMails'
+import { giveBackSeat, takeSeat, type Wish } from './taking'
+
+/** Thrown inside a transaction, so that nothing of it stays. */
+export class TimeGone extends Error {
+  constructor() {
+    super('the time can no longer be booked')
+    this.name = 'TimeGone'
+  }
+}
+
+export interface Whose {
+  readonly widgetId: string | null
+  readonly locale: string
+}
+
+/** Keeps a time for some minutes. What the same page held before is given back. @returns undefined when it cannot be booked */
+export function holdTime(
+  known: KnownCalendar,
+  wish: Wish,
+  whose: Whose,
+  before: string | undefined,
+): Promise<{ readonly id: string; readonly until: Date } | undefined> {
+  return inTransaction(async (transaction) => {
+    if (before) await letGo(known.id, before, transaction)
+    return keepFor(known, wish, whose, transaction)
+  })
+}
+
+async function keepFor(
+  known: KnownCalendar,
+  wish: Wish,
+  whose: Whose,
+  transaction: Transaction,
+): Promise<{ readonly id: string; readonly until: Date } | undefined> {
+  const seat = await takeSeat(known, wish, transaction)
+  if (!seat) return undefined
+  const [row] = await db().sequelize.query<{ id: string; until: Date }>(
+    `insert into bookings (agency_id, client_id, calendar_id, session_id, widget_id, service, starts, ends, count, who, state, held_until, locale, price)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 'held', now() + make_interval(mins => $11), $12, $13) returning id, held_until as until`,
+    {
+      bind: [
+        known.agencyId,
+        known.clientId,
+        known.id,
+        seat.sessionId,
+        whose.widgetId,
+        wish.service.id,
+        wish.start,
+        wish.start + wish.service.minutes,
+        wish.count,
+        [...seat.who],
+        known.calendar.terms.hold,
+        whose.locale,
+        priceOf(wish.service, wish.count),
+      ],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
+  )
+  return row
+}
+
+export const priceOf = ({ price }: CalendarService, count: number): number | null =>
+  price === null ? null : price * count
+
+/** Gives a time back that was only held. */
+export async function letGo(calendarId: string, id: string, transaction?: Transaction): Promise<void> {
+  if (!transaction) return inTransaction((own) => letGo(calendarId, id, own))
+  const [gone] = await db().sequelize.query<{ sessionId: string | null; count: number }>(
+    `delete from bookings where id = $1 and calendar_id = $2 and state = 'held' returning session_id as "sessionId", count`,
+    { bind: [id, calendarId], type: QueryTypes.SELECT, transaction },
+  )
+  if (gone?.sessionId) await giveBackSeat(gone.sessionId, gone.count, transaction)
+}
+
+export interface Booker {
+  readonly name: string
+  readonly email: string
+  readonly note: string
+  readonly zone: string
+  readonly submissionId: string | null
+}
+
+/**
+ * Makes a booking of what was held. Where it was held too long and has been given back, the time is taken anew if it is still free.
+ * @throws TimeGone when it is not
+ */
+export async function bookHeld(
+  known: KnownCalendar,
+  held: string | undefined,
+  wish: Wish,
+  whose: Whose,
+  booker: Booker,
+  transaction: Transaction,
+): Promise<Booking> {
+  const [kept] = held
+    ? await db().sequelize.query<{ id: string }>(
+        `select id from bookings where id = $1 and calendar_id = $2 and state = 'held' and service = $3 and starts = $4 and count = $5 for update`,
+        {
+          bind: [held, known.id, wish.service.id, wish.start, wish.count],
+          type: QueryTypes.SELECT,
+          transaction,
+        },
+      )
+    : []
+  const id = (kept ?? (await keepFor(known, wish, whose, transaction)))?.id
+  if (!id) throw new TimeGone()
+  const { remindHours, isByHand } = known.calendar.terms
+  const remindAt = wish.start - remindHours * 60
+  const [booking] = await db().sequelize.query<Booking>(
+    `update bookings b set state = $2, held_until = null, name = $3, email = $4, note = $5, zone = $6, submission_id = $7, changed_at = now(),
+       remind_at = case when $8::float8 > 0 then to_timestamp($8::float8) end where b.id = $1 returning ${columns}`,
+    {
+      bind: [
+        id,
+        isByHand && whose.widgetId ? 'asked' : 'booked',
+        booker.name,
+        booker.email,
+        booker.note,
+        booker.zone,
+        booker.submissionId,
+        remindHours > 0 && remindAt > nowMinute() ? remindAt * 60 : 0,
+      ],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
+  )
+  await mailBooking(known, booking!, booking!.state === 'asked' ? 'asked' : 'booked', transaction)
+  return booking!
+}
+
+export async function findBooking(id: string, transaction?: Transaction): Promise<Booking | undefined> {
+  const [row] = await db().sequelize.query<Booking>(
+    `select ${columns} from bookings b where b.id = $1${transaction ? ' for update' : ''}`,
+    { bind: [id], type: QueryTypes.SELECT, transaction },
+  )
+  return row
+}
+
+/** @returns false when it is over or cancelled already */
+export function cancelBooking(id: string): Promise<boolean> {
+  return inTransaction(async (transaction) => {
+    const booking = await findBooking(id, transaction)
+    if (!booking || !isOpen(booking)) return false
+    if (booking.sessionId) await giveBackSeat(booking.sessionId, booking.count, transaction)
+    const changed = await change(
+      id,
+      `state = 'cancelled', session_id = null, remind_at = null`,
+      [],
+      transaction,
+    )
+    await tell(changed, 'cancelled', transaction)
+    return true
+  })
+}
+
+/** Somebody has confirmed what was asked for. @returns false when there is nothing to confirm */
+export function confirmBooking(id: string): Promise<boolean> {
+  return inTransaction(async (transaction) => {
+    const booking = await findBooking(id, transaction)
+    if (!booking || booking.state !== 'asked' || !isOpen(booking)) return false
+    await tell(await change(id, `state = 'booked'`, [], transaction), 'booked', transaction)
+    return true
+  })
+}
+
+/**
+ * To another time, or to somebody else. Its own old time counts as free for it.
+ * @throws TimeGone when the new one is not free; the old one then stays
+ */
+export function moveBooking(
+  known: KnownCalendar,
+  id: string,
+  to: { readonly start: number; readonly who: string; readonly isByHand: boolean },
+): Promise<Booking | undefined> {
+  return inTransaction(async (transaction) => {
+    const booking = await findBooking(id, transaction)
+    const service = known.calendar.services.find((one) => one.id === booking?.service)
+    if (!booking || !service || !isOpen(booking)) return undefined
+    if (booking.sessionId) await giveBackSeat(booking.sessionId, booking.count, transaction)
+    const wish = wishOf(service, {
+      who: to.who,
+      count: booking.count,
+      start: to.start,
+      isByHand: to.isByHand,
+    })
+    const seat = await takeSeat(known, wish, transaction)
+    if (!seat) throw new TimeGone()
+    const { remindHours } = known.calendar.terms
+    const remindAt = to.start - remindHours * 60
+    const moved = await change(
+      id,
+      `session_id = $2, who = $3, starts = $4, ends = $5, remind_at = case when $6::float8 > 0 then to_timestamp($6::float8) end`,
+      [
+        seat.sessionId,
+        [...seat.who],
+        to.start,
+        to.start + service.minutes,
+        remindHours > 0 && remindAt > nowMinute() ? remindAt * 60 : 0,
+      ],
+      transaction,
+    )
+    await mailBooking(known, moved, 'moved', transaction)
+    return moved
+  })
+}
+
+/** @param wanted.isByHand - somebody of the house books: how soon and how far ahead is theirs to say */
+export function wishOf(
+  service: CalendarService,
+  {
+    isByHand,
+    ...wanted
+  }: { readonly who: string; readonly count: number; readonly start: number; readonly isByHand: boolean },
+): Wish {
+  const free = isByHand ? { ...service, notice: -60 * 24, aheadDays: 1_000, isOffered: true } : service
+  return { ...wanted, service: free, now: nowMinute() }
+}
+
+async function change(
+  id: string,
+  what: string,
+  bind: readonly unknown[],
+  transaction: Transaction,
+): Promise<Booking> {
+  const [row] = await db().sequelize.query<Booking>(
+    `update bookings b set ${what}, sequence = b.sequence + 1, changed_at = now() where b.id = $1 returning ${columns}`,
+    { bind: [id, ...bind], type: QueryTypes.SELECT, transaction },
+  )
+  return row!
+}
+
+async function tell(booking: Booking, how: 'booked' | 'cancelled', transaction: Transaction): Promise<void> {
+  const known = await calendarOf(booking.clientId, booking.calendarId)
+  if (known) await mailBooking(known, booking, how, transaction)
+}

@@ -1,0 +1,472 @@
+/** From free times to a booking that stands: held, booked, moved, cancelled; many at once; what mails and calendars say. */
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import ICAL from 'ical.js'
+import { QueryTypes } from 'sequelize'
+import { calendarSchema, type Calendar } from '@/core/booking/shape'
+import type { GivenBy } from '@/kinds/actions'
+import type { bookingActions } from '@/kinds/booking/actions'
+import { makeActor } from '../db/testDatabase'
+import type { Actor } from '../services/access/actor'
+import { codeOf, startServices } from '../services/testServices'
+import { newKey, startVisitors } from './testVisitors'
+
+type Actions = typeof bookingActions
+const { s, everythingLive } = startServices(() => Promise.resolve({ YIMBLE_DELIVERY_PROXIES: '1' }))
+let visitors: Awaited<ReturnType<typeof startVisitors>>
+let calendars: typeof import('../services/booking/calendars')
+let diary: typeof import('../services/booking/diary')
+let inbox: typeof import('../services/visitors/inbox')
+let reminders: typeof import('../services/booking/reminders')
+let tickets: typeof import('./tickets')
+beforeAll(async () => {
+  visitors = await startVisitors()
+  calendars = await import('../services/booking/calendars')
+  diary = await import('../services/booking/diary')
+  inbox = await import('../services/visitors/inbox')
+  reminders = await import('../services/booking/reminders')
+  tickets = await import('./tickets')
+})
+afterAll(() => visitors.stop())
+afterEach(() => s.db().sequelize.query('delete from throttles; delete from pgboss.job'))
+
+/** Always open, so that no test depends on the day on which it runs. */
+const always = ['Mo-Su 00:00-24:00']
+const house: Calendar = calendarSchema.parse({
+  zone: 'UTC',
+  currency: 'GBP',
+  resources: [
+    { id: 'ines', name: 'Ines', hours: always, mail: 'ines@vets.example' },
+    { id: 'yusra', name: 'Yusra', hours: always },
+    { id: 'room', is: 'room', name: 'The room', hours: always },
+  ],
+  services: [
+    {
+      id: 'visit',
+      name: 'A visit',
+      minutes: 60,
+      every: 60,
+      notice: 0,
+      price: 52,
+      needs: [{ of: ['ines', 'yusra'] }],
+    },
+    { id: 'alone', name: 'Ines alone', minutes: 60, every: 60, notice: 0, needs: [{ of: ['ines'] }] },
+    {
+      id: 'op',
+      name: 'An operation',
+      minutes: 60,
+      every: 60,
+      notice: 0,
+      needs: [{ of: ['ines', 'yusra'], count: 2 }, { of: ['room'] }],
+    },
+    {
+      id: 'class',
+      name: 'A class',
+      minutes: 120,
+      every: 120,
+      notice: 0,
+      places: 8,
+      price: 10,
+      needs: [{ of: ['yusra'] }, { of: ['room'] }],
+    },
+  ],
+  terms: { where: '1 Juniper Lane', changeHours: 24 },
+})
+
+let actor: Actor
+let clientId = ''
+let calendarId = ''
+let ref = ''
+beforeEach(async () => {
+  actor = await makeActor()
+  clientId = (await s.createClient(actor, { name: 'The vets', locale: 'en', timeZone: 'UTC' })).id
+  const made = await calendars.createCalendar(actor, clientId, { name: 'Visits', from: 'visits' })
+  calendarId = made.id
+  await calendars.saveCalendar(actor, calendarId, made.revision, house)
+  const widget = await s.createWidget(actor, clientId, { kind: 'booking', name: 'Book' })
+  ref = widget.ref
+  await s.changeDraft(actor, widget.id, 0, [{ path: 'calendar', from: '', to: calendarId, label: '' }])
+  await s.publishNow(actor, widget.id)
+})
+const change = async (by: Partial<Calendar>) => {
+  const { revision, calendar } = await calendars.getCalendar(actor, calendarId)
+  return calendars.saveCalendar(actor, calendarId, revision, { ...calendar, ...by })
+}
+
+/** Whole hours, days from now on, counted from the hour to come. */
+const hourFromNow = (hours: number) => (Math.floor(Date.now() / 3_600_000) + 1 + hours) * 60
+const day = 24
+
+async function ask<N extends 'times' | 'soonest'>(name: N, query: object): Promise<GivenBy<Actions[N]>> {
+  const q = encodeURIComponent(JSON.stringify(query))
+  return (await (await fetch(`${visitors.origin}/x/${ref}/${name}?q=${q}`)).json()) as GivenBy<Actions[N]>
+}
+let from = 0
+async function post(name: string, body: object, change: object = {}) {
+  const answer = await fetch(`${visitors.origin}/x/${ref}/${name}?key=${newKey()}`, {
+    method: 'POST',
+    // Everybody comes from an address of their own.
+    headers: { 'x-forwarded-for': `10.0.${(from += 1) >> 8}.${from & 255}` },
+    body: JSON.stringify({
+      body,
+      page: 'https://vets.example/book',
+      ticket: tickets.newTicket(ref, Date.now() - 60_000),
+      trap: '',
+      ...change,
+    }),
+  })
+  return { status: answer.status, value: (await answer.json()) as Record<string, string & number> }
+}
+const hold = (service: string, start: number, more: object = {}) => post('hold', { service, start, ...more })
+const answers = { name: 'Marisol', mail: 'Marisol@Post.Example', phone: '01632 960118' }
+const book = (service: string, start: number, more: object = {}, change: object = {}) =>
+  post('book', { service, start, zone: 'Asia/Tokyo', release: 0, answers, ...more }, change)
+const times = async (service: string, around: number, more: object = {}) =>
+  (await ask('times', { service, from: around - 180, until: around + 240, ...more })).times
+const isFree = async (service: string, start: number, more: object = {}) =>
+  (await times(service, start, more)).some(([at]) => at === start)
+
+interface Mail {
+  readonly to: string
+  readonly subject: string
+  readonly text: string
+  readonly calendar?: { readonly method: string; readonly content: string }
+}
+const mails = async (): Promise<Mail[]> =>
+  (
+    await s
+      .db()
+      .sequelize.query<{ data: Mail }>(
+        `select data from pgboss.job where name = 'mail' order by created_on, data->>'to' desc`,
+        { type: QueryTypes.SELECT },
+      )
+  ).map(({ data }) => data)
+const eventIn = (mail: Mail | undefined) => {
+  const event = new ICAL.Component(ICAL.parse(mail!.calendar!.content) as object[])
+  return new ICAL.Event(event.getFirstSubcomponent('vevent')!)
+}
+const rows = async (table: string) =>
+  (
+    await s.db().sequelize.query(`select 1 from ${table} where calendar_id = $1`, {
+      bind: [calendarId],
+      type: QueryTypes.SELECT,
+    })
+  ).length
+
+describe('a time that is taken is gone', () => {
+  test('held, it is nobody else’s; given back, it is free again', async () => {
+    const start = hourFromNow(2 * day)
+    const { status, value } = await hold('alone', start)
+    expect(status).toBe(200)
+    expect(value.until).toBeGreaterThan(Date.now() / 60_000 + 8)
+    expect(await isFree('alone', start)).toBe(false)
+    expect(await hold('alone', start)).toMatchObject({ status: 409, value: { code: 'time_gone' } })
+    await post('release', { hold: value.hold })
+    expect(await isFree('alone', start)).toBe(true)
+    expect(await rows('taken_up')).toBe(0)
+  })
+  test('held too long, it is free again, and booked all the same while nobody else has it', async () => {
+    const start = hourFromNow(2 * day)
+    const { value } = await hold('alone', start)
+    await s.db().sequelize.query(`update bookings set held_until = now() - interval '1 second'`)
+    expect(await isFree('alone', start)).toBe(true)
+    expect((await book('alone', start, { hold: value.hold })).value.state).toBe('booked')
+    expect((await book('alone', start, { hold: value.hold })).status).toBe(409)
+  })
+  test('another time is held in place of the one before', async () => {
+    const first = await hold('alone', hourFromNow(48))
+    await hold('alone', hourFromNow(50), { before: first.value.hold })
+    expect(await isFree('alone', hourFromNow(48))).toBe(true)
+    expect(await isFree('alone', hourFromNow(50))).toBe(false)
+  })
+  test('whoever is free takes it; when nobody is left, it is gone for all of their services', async () => {
+    const start = hourFromNow(2 * day)
+    const [one, other] = [await book('visit', start), await book('visit', start)]
+    expect([one, other].map(({ value }) => (value.who as unknown as string[])[0]).sort()).toEqual([
+      'ines',
+      'yusra',
+    ])
+    expect((await book('visit', start)).value.code).toBe('time_gone')
+    expect(await isFree('alone', start)).toBe(false)
+    expect(await isFree('class', start - (start % 120))).toBe(false)
+  })
+  test('with one person, only theirs counts', async () => {
+    const start = hourFromNow(2 * day)
+    await book('visit', start, { who: 'ines' })
+    expect(await isFree('visit', start, { who: 'ines' })).toBe(false)
+    expect(await isFree('visit', start, { who: 'yusra' })).toBe(true)
+  })
+  test('what needs two people and a room takes all three', async () => {
+    const start = hourFromNow(2 * day)
+    expect((await book('op', start)).value.state).toBe('booked')
+    expect(await rows('taken_up')).toBe(3)
+    expect(await isFree('visit', start)).toBe(false)
+  })
+  test('buffers are kept free on both sides', async () => {
+    const [visit, alone, ...rest] = house.services
+    await change({ services: [visit!, { ...alone!, bufferBefore: 30, bufferAfter: 30 }, ...rest] })
+    const start = hourFromNow(2 * day)
+    await book('alone', start)
+    expect((await times('alone', start)).map(([at]) => (at - start) / 60)).toEqual([-3, -2, 2, 3])
+    expect((await times('visit', start, { who: 'ines' })).map(([at]) => (at - start) / 60)).toEqual([
+      -3, -2, 2, 3,
+    ])
+  })
+  test('nothing is booked outside of the hours, too soon, too far ahead, or of what is not offered', async () => {
+    const [visit, alone, ...rest] = house.services
+    await change({ services: [visit!, { ...alone!, notice: 180, aheadDays: 10 }, ...rest] })
+    const at = [hourFromNow(1), hourFromNow(11 * day), hourFromNow(48) + 30]
+    expect(await Promise.all(at.map(async (start) => (await book('alone', start)).status))).toEqual([
+      409, 409, 409,
+    ])
+    await change({ services: [visit!, { ...alone!, isOffered: false }, ...rest] })
+    expect((await book('alone', hourFromNow(48))).status).toBe(422)
+  })
+  test('closed for holidays, the next free time is told', async () => {
+    const iso = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+    await change({ closed: [{ first: iso(0), last: iso(9), open: [], words: 'Holidays' }] })
+    const from = Math.floor(Date.now() / 60_000)
+    const { times: none, next } = await ask('times', { service: 'alone', from, until: from + 5 * 1440 })
+    expect([none, new Date(next! * 60_000).toISOString()]).toEqual([[], `${iso(10)}T00:00:00.000Z`])
+  })
+})
+
+describe('a class', () => {
+  const start = () => hourFromNow(2 * day) + (120 - (hourFromNow(2 * day) % 120))
+  test('has as many places as it has, and tells how many are left', async () => {
+    const at = start()
+    await book('class', at, { count: 3 })
+    expect(await times('class', at)).toContainEqual([at, 5])
+    expect((await book('class', at, { count: 6 })).status).toBe(409)
+    expect((await book('class', at, { count: 5 })).value.state).toBe('booked')
+    expect(await isFree('class', at)).toBe(false)
+    expect(await rows('booked_sessions')).toBe(1)
+  })
+  test('whose last one cancels is no longer in anybody’s way', async () => {
+    const at = start()
+    const { value } = await book('class', at, { count: 2 })
+    const link = new URL(value.link!)
+    await fetch(visitors.origin + link.pathname, { method: 'POST', body: 'do=cancel', redirect: 'manual' })
+    expect([await rows('booked_sessions'), await rows('taken_up')]).toEqual([0, 0])
+    expect(await times('class', at)).toContainEqual([at, 8])
+  })
+})
+
+describe('two hundred at once', () => {
+  const many = (service: string, start: number, more: object = {}) =>
+    Promise.all(Array.from({ length: 200 }, () => hold(service, start, more)))
+  const good = (all: readonly { status: number }[]) => all.filter(({ status }) => status === 200).length
+  test('for one time of one person: one has it', async () => {
+    const all = await many('alone', hourFromNow(2 * day))
+    expect(good(all)).toBe(1)
+    expect(all.filter(({ value }) => value.code === 'time_gone')).toHaveLength(199)
+    expect(await rows('taken_up')).toBe(1)
+  })
+  test('for a class of eight: eight have it', async () => {
+    const at = hourFromNow(2 * day)
+    expect(good(await many('class', at + (120 - (at % 120))))).toBe(8)
+    expect(await rows('booked_sessions')).toBe(1)
+  })
+  test('for what needs two people and a room, together with those who want one of them: nobody is in two', async () => {
+    const start = hourFromNow(2 * day)
+    const mixed = await Promise.all(
+      Array.from({ length: 200 }, (_one, at) => hold(['op', 'visit', 'alone', 'visit'][at % 4]!, start)),
+    )
+    expect(good(mixed)).toBeGreaterThan(0)
+    expect(good(mixed)).toBeLessThan(3)
+    const twice = await s
+      .db()
+      .sequelize.query(
+        `select 1 from taken_up a join taken_up b on a.calendar_id = b.calendar_id and a.resource = b.resource and a.during && b.during and a.session_id <> b.session_id`,
+        { type: QueryTypes.SELECT },
+      )
+    expect(twice).toEqual([])
+  })
+})
+
+describe('mails and calendars', () => {
+  test('both sides are told, with an invitation that keeps its name through changes', async () => {
+    const start = hourFromNow(5 * day)
+    const { value } = await book('visit', start, { who: 'ines' })
+    const [theirs, ours] = await mails()
+    expect([theirs!.to, ours!.to]).toEqual(['marisol@post.example', 'ines@vets.example'])
+    expect(theirs!.text).toContain('1 Juniper Lane')
+    expect(theirs!.text).toContain('By your clock')
+    expect(theirs!.text).toContain(value.link)
+    expect(ours!.text).toContain('Marisol')
+    const invited = eventIn(theirs)
+    expect([invited.summary, invited.location, invited.sequence]).toEqual([
+      'A visit · Ines',
+      '1 Juniper Lane',
+      0,
+    ])
+    expect(invited.startDate.toJSDate().getTime()).toBe(start * 60_000)
+
+    await s.db().sequelize.query('delete from pgboss.job')
+    const path = new URL(value.link!).pathname
+    const page = await (await fetch(`${visitors.origin}${path}?move`)).text()
+    // The last of those offered: far enough away to be changed once more.
+    const to = [...page.matchAll(/name="to" value="(\d+)"/g)].at(-1)![1]!
+    await fetch(visitors.origin + path, { method: 'POST', body: `to=${to}&who=ines`, redirect: 'manual' })
+    const moved = eventIn((await mails())[0])
+    expect([moved.uid, moved.sequence, moved.startDate.toJSDate().getTime()]).toEqual([
+      invited.uid,
+      1,
+      Number(to) * 60_000,
+    ])
+    expect(await isFree('visit', start, { who: 'ines' })).toBe(true)
+
+    await s.db().sequelize.query('delete from pgboss.job')
+    await fetch(visitors.origin + path, { method: 'POST', body: 'do=cancel', redirect: 'manual' })
+    const cancelled = (await mails())[0]!
+    expect(cancelled.calendar!.method).toBe('CANCEL')
+    const ended = eventIn(cancelled)
+    expect([ended.uid, ended.sequence, ended.component.getFirstPropertyValue('status')]).toEqual([
+      invited.uid,
+      2,
+      'CANCELLED',
+    ])
+  })
+  test('too late for it, nothing is changed and it is said; a look changes nothing', async () => {
+    const { value } = await book('visit', hourFromNow(3))
+    const path = new URL(value.link!).pathname
+    expect(await (await fetch(visitors.origin + path)).text()).toContain('can no longer be changed here')
+    await fetch(visitors.origin + path, { method: 'POST', body: 'do=cancel', redirect: 'manual' })
+    expect(await isFree('visit', hourFromNow(3), { who: (value.who as unknown as string[])[0] })).toBe(false)
+  })
+  test('a link opens its own booking and none else', async () => {
+    const [one, other] = [await book('visit', hourFromNow(72)), await book('visit', hourFromNow(74))]
+    const [a, b] = [new URL(one.value.link!).pathname, new URL(other.value.link!).pathname]
+    const mixed = a.split('/').slice(0, 3).join('/') + '/' + b.split('/')[3]
+    const answer = await fetch(visitors.origin + mixed)
+    expect([answer.status, (await answer.text()).includes('A visit')]).toEqual([404, false])
+  })
+  test('by hand: it is asked for first, booked once it is confirmed', async () => {
+    await change({ terms: { ...house.terms, isByHand: true } })
+    const start = hourFromNow(3 * day)
+    expect((await book('visit', start)).value.state).toBe('asked')
+    expect((await mails())[0]!.subject).toMatch(/^Asked for: A visit/)
+    const [booking] = await diary.listBookings(actor, calendarId, range(start))
+    expect((await diary.settleByHand(actor, booking!.id, 'confirm')).state).toBe('booked')
+    expect((await mails()).map(({ subject }) => subject.split(':')[0])).toContain('Booked')
+    expect(await codeOf(diary.settleByHand(actor, booking!.id, 'confirm'))).toBe('booking_over')
+  })
+  test('a reminder goes out once', async () => {
+    await book('visit', hourFromNow(30))
+    await s
+      .db()
+      .sequelize.query(
+        `update bookings set remind_at = now() - interval '1 minute' where calendar_id = '${calendarId}'`,
+      )
+    await s.db().sequelize.query('delete from pgboss.job')
+    await reminders.remindDue()
+    await reminders.remindDue()
+    expect((await mails()).map(({ subject }) => subject.split(':')[0])).toEqual(['Soon'])
+  })
+  test('a calendar to subscribe to holds what is booked with that person, and needs its own address', async () => {
+    await book('alone', hourFromNow(48))
+    await book('class', hourFromNow(72) + (120 - (hourFromNow(72) % 120)))
+    const { feeds } = await calendars.getCalendar(actor, calendarId)
+    const read = async (of: string | null) => {
+      const { pathname } = new URL(feeds.find((one) => one.of === of)!.url)
+      const answer = await fetch(visitors.origin + pathname)
+      const component = new ICAL.Component(ICAL.parse(await answer.text()) as object[])
+      return component
+        .getAllSubcomponents('vevent')
+        .map((one) => String(one.getFirstPropertyValue('summary')))
+    }
+    expect(await read('ines')).toEqual(['Ines alone: Marisol'])
+    expect(await read('yusra')).toEqual(['A class: Marisol'])
+    expect(await read(null)).toHaveLength(2)
+    const { pathname } = new URL(feeds.find((one) => one.of === 'ines')!.url)
+    expect((await fetch(visitors.origin + pathname.replace('/ines/', '/all/'))).status).toBe(404)
+  })
+})
+
+const range = (start: number) => ({
+  from: new Date((start - 600) * 60_000).toISOString(),
+  until: new Date((start + 600) * 60_000).toISOString(),
+})
+
+describe('what comes in', () => {
+  test('stands in the inbox, what was booked first', async () => {
+    const start = hourFromNow(48)
+    await book('class', start + (120 - (start % 120)), { count: 2 })
+    const { submissions } = await inbox.readInbox(actor, { state: 'all' })
+    expect(submissions[0]!.answers.map(({ value }) => value)).toEqual([
+      'A class × 2',
+      'Marisol',
+      'Marisol@Post.Example',
+      '01632 960118',
+    ])
+  })
+  test('when the time is gone, nothing is kept', async () => {
+    const start = hourFromNow(48)
+    await book('alone', start)
+    await book('alone', start)
+    expect((await inbox.readInbox(actor, { state: 'all' })).submissions).toHaveLength(1)
+  })
+  test('what a machine seems to send takes no time, until somebody says that it is no junk', async () => {
+    const start = hourFromNow(48)
+    expect((await book('alone', start, {}, { trap: 'x' })).value.state).toBe('asked')
+    expect(await isFree('alone', start)).toBe(true)
+    const [junk] = (await inbox.readInbox(actor, { state: 'junk' })).submissions
+    await inbox.sortSubmissions(actor, [junk!.id], { isJunk: false })
+    expect(await isFree('alone', start)).toBe(false)
+  })
+  test('addresses, hours and buffers of the house stay inside', async () => {
+    const live = await everythingLive(ref)
+    expect(live).toContain('Ines')
+    expect(live).not.toMatch(/ines@vets|bufferBefore|00:00-24:00/)
+  })
+  test('a person who is forgotten has no bookings any more', async () => {
+    const start = hourFromNow(48)
+    await book('alone', start)
+    const people = await import('../services/visitors/people')
+    expect(await people.forgetPerson(actor, 'marisol@post.example')).toMatchObject({
+      bookings: 1,
+      submissions: 1,
+    })
+    expect(await isFree('alone', start)).toBe(true)
+  })
+})
+
+describe('by hand', () => {
+  const byHand = (start: number, more: object = {}) =>
+    diary.bookByHand(actor, calendarId, {
+      service: 'alone',
+      who: '',
+      start: new Date(start * 60_000).toISOString(),
+      count: 1,
+      name: 'Mr Tansy',
+      email: '',
+      note: 'Rang up',
+      ...more,
+    })
+  test('a time is booked, moved over its own old one, and cancelled', async () => {
+    const start = hourFromNow(48)
+    const { id } = await byHand(start)
+    expect(await isFree('alone', start)).toBe(false)
+    expect(await codeOf(byHand(start))).toBe('time_gone')
+    const to = new Date((start + 60) * 60_000).toISOString()
+    expect((await diary.moveByHand(actor, id, { start: to, who: '' })).start).toBe(to)
+    expect((await diary.moveByHand(actor, id, { start: to, who: 'ines' })).start).toBe(to)
+    expect((await diary.settleByHand(actor, id, 'cancel')).state).toBe('cancelled')
+    expect(await isFree('alone', start + 60)).toBe(true)
+  })
+  test('where the new time is taken, the old one stays', async () => {
+    const start = hourFromNow(48)
+    const { id } = await byHand(start)
+    await byHand(start + 120)
+    const to = new Date((start + 120) * 60_000).toISOString()
+    expect(await codeOf(diary.moveByHand(actor, id, { start: to, who: '' }))).toBe('time_gone')
+    expect(await isFree('alone', start)).toBe(false)
+    expect(await rows('taken_up')).toBe(2)
+  })
+  test('a calendar that a widget has stays; a name is there once; a zone has to be one', async () => {
+    expect(await codeOf(calendars.deleteCalendar(actor, calendarId))).toBe('calendar_used')
+    expect(await codeOf(calendars.createCalendar(actor, clientId, { name: 'visits', from: 'visits' }))).toBe(
+      'calendar_named',
+    )
+    expect(await codeOf(change({ zone: 'Europe/Nowhere' }))).toBe('input_invalid')
+  })
+})

@@ -1,0 +1,169 @@
+/** Tells visitors what is free, keeps times for them, and books. */
+import { freeTimesOf, reach, soonestOf } from '@/core/booking/free'
+import type { CalendarService } from '@/core/booking/shape'
+import { given, type Answers as Given } from '@/core/forms/answers'
+import { questionsOf, type Form } from '@/core/forms/form'
+import type { Span } from '@/core/schedule/spans'
+import { momentIn } from '@/core/booking/when'
+import { bookingActions, mostMinutes } from '@/kinds/booking/actions'
+import { ownForm } from '@/kinds/booking/ownForm'
+import { changeUntil, nowMinute } from '../services/booking/booking'
+import { bookHeld, holdTime, letGo, TimeGone, wishOf } from '../services/booking/bookings'
+import { calendarOf, type KnownCalendar } from '../services/booking/calendarBody'
+import { bookingFile, bookingLink, holdToken, idOfHold } from '../services/booking/links'
+import { giveBackOverdue, takenIn } from '../services/booking/taking'
+import { tellOfSubmission } from '../services/visitors/telling'
+import { answering, type Told, type WidgetFacts } from './answers'
+import { fileLimitsIn, fitting, formFor, mailIn, taleOf } from './formAnswers'
+import { VisitorError } from './problems'
+
+interface Wanted {
+  readonly service: string
+  readonly who: string
+  readonly count: number
+}
+
+/** @throws VisitorError `does_not_fit` for a calendar or a service that the widget has not */
+async function offeredBy(
+  widget: WidgetFacts,
+  id: string,
+): Promise<{ readonly known: KnownCalendar; readonly service: CalendarService }> {
+  const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''))
+  const only = widget.settings['booking.only'] as readonly string[] | undefined
+  const service = known?.calendar.services.find((one) => one.id === id && one.isOffered)
+  if (!known || !service || (only && only.length > 0 && !only.includes(id)))
+    throw new VisitorError('does_not_fit')
+  return { known, service }
+}
+
+/** What is taken around a range; times that were kept too long are free again. */
+async function takenAround(known: KnownCalendar, service: CalendarService, range: Span) {
+  await giveBackOverdue(known.id)
+  return takenIn(known.id, reach(service, range))
+}
+
+/** As far ahead as it can be booked. */
+const whole = (service: CalendarService, now: number): Span => ({
+  from: now,
+  until: now + service.aheadDays * 1440,
+})
+
+const formOf = (widget: WidgetFacts, release: number): Promise<Form> | Form =>
+  release === 0 && !widget.settings.form ? ownForm(widget.locale) : formFor(widget, release)
+
+interface Sent extends Wanted {
+  readonly start: number
+  readonly release: number
+  readonly answers: Given
+}
+
+/** The name that they gave, if it was asked for. */
+const nameIn = (form: Form, answers: Given): string =>
+  questionsOf(form)
+    .filter((one) => one.type === 'short' && one.about === 'person')
+    .flatMap((one) => given(answers, one.id))[0]
+    ?.slice(0, 200) ?? ''
+
+/** Anything else that they said in words, for those who are booked. */
+const noteIn = (form: Form, answers: Given): string =>
+  questionsOf(form)
+    .filter((one) => one.type === 'telephone' || one.type === 'long')
+    .flatMap((one) => given(answers, one.id))
+    .join('\n')
+    .slice(0, 2_000)
+
+/** @throws VisitorError `time_gone` */
+async function unlessGone<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    throw error instanceof TimeGone ? new VisitorError('time_gone') : error
+  }
+}
+
+export const bookingAnswers = answering(bookingActions)(
+  {
+    async times({ from, until, ...wanted }, { widget }) {
+      const { known, service } = await offeredBy(widget, wanted.service)
+      if (until <= from || until - from > mostMinutes)
+        throw new VisitorError('does_not_fit', { fields: ['until'] })
+      const range = { from, until }
+      const now = nowMinute()
+      const asked = { ...wanted, service, now }
+      const times = freeTimesOf(known, await takenAround(known, service, range), { ...asked, range })
+      if (times.length > 0) return { times: times.map(({ start, left }) => [start, left]), next: null }
+      const ahead = whole(service, now)
+      const later = freeTimesOf(known, await takenIn(known.id, reach(service, ahead)), {
+        ...asked,
+        range: ahead,
+      })
+      return { times: [], next: (later.find(({ start }) => start >= until) ?? later[0])?.start ?? null }
+    },
+    async soonest({ service: id, count }, { widget }) {
+      const { known, service } = await offeredBy(widget, id)
+      const range = whole(service, nowMinute())
+      const taken = await takenAround(known, service, range)
+      return { soonest: soonestOf(known, taken, { service, count, now: range.from, range }) }
+    },
+    async hold({ before, start, ...wanted }, { widget }) {
+      const { known, service } = await offeredBy(widget, wanted.service)
+      const wish = wishOf(service, { ...wanted, start, isByHand: false })
+      const whose = { widgetId: widget.id, locale: widget.locale }
+      const held = await holdTime(known, wish, whose, before && idOfHold(before))
+      if (!held) throw new VisitorError('time_gone')
+      return { hold: holdToken(held.id), until: Math.floor(held.until.getTime() / 60_000) }
+    },
+    async release({ hold }, { widget }) {
+      const id = idOfHold(hold)
+      const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''))
+      if (id && known) await letGo(known.id, id)
+    },
+    async book({ hold, zone, start, release, answers, ...wanted }, { widget, page, suspicion, kept }) {
+      const { known, service } = await offeredBy(widget, wanted.service)
+      const form = await formOf(widget, release)
+      const fits = fitting(form, answers)
+      const email = mailIn(form, fits) ?? ''
+      // What may come from a machine takes no time from anybody. It is booked once somebody says that it is no junk.
+      if (suspicion || !kept)
+        return { state: 'asked', link: '', file: '', until: start, who: [], isMailed: email !== '' }
+      const wish = wishOf(service, { ...wanted, start, isByHand: false })
+      const whose = { widgetId: widget.id, locale: widget.locale }
+      const booker = {
+        name: nameIn(form, fits),
+        email,
+        note: noteIn(form, fits),
+        zone,
+        submissionId: kept.submissionId,
+      }
+      const held = hold && idOfHold(hold)
+      const booked = await unlessGone(() => bookHeld(known, held, wish, whose, booker, kept.transaction))
+      await tellOfSubmission({ widget, page, mailTo: form.mailTo }, kept)
+      return {
+        state: booked.state === 'asked' ? 'asked' : 'booked',
+        link: bookingLink(booked.id),
+        file: bookingFile(booked.id),
+        until: changeUntil(known, booked),
+        who: [...booked.who],
+        isMailed: email !== '',
+      }
+    },
+  },
+  async (body, widget) => {
+    const sent = body as unknown as Sent
+    const { known, service } = await offeredBy(widget, sent.service)
+    const tale = await taleOf(await formOf(widget, sent.release), sent.answers, widget.id)
+    const whom = known.calendar.resources.find(({ id }) => id === sent.who)?.name
+    const what = [service.name, sent.count > 1 ? `× ${sent.count}` : '', whom ? `(${whom})` : '']
+    const booked: Told = {
+      label: momentIn(sent.start, widget.locale, known.calendar.zone),
+      value: what.filter(Boolean).join(' '),
+      about: 'matter',
+    }
+    return { ...tale, told: [booked, ...tale.told] }
+  },
+  {
+    async fileLimits(asked, widget) {
+      return fileLimitsIn(await formOf(widget, Number(asked.get('release'))), asked.get('question'))
+    },
+  },
+)

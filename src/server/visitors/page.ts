@@ -1,0 +1,31 @@
+/** Pages of delivery's own that a letter leads to: a heading, words, and forms that work without a script. */
+import type { ServerResponse } from 'node:http'
+import { escapeUTF8 } from 'entities'
+import { directionOf } from '@/core/locale/phrase'
+import { openHeaders } from '../delivery/files'
+
+export interface PlainPage {
+  readonly status: number
+  readonly locale: string
+  readonly title: string
+  /** Markup below the heading; its words are escaped by whoever makes it. */
+  readonly body: string
+}
+
+const styles =
+  'body{margin:0;font:18px/1.5 system-ui,sans-serif;color:#1b1b1b;background:#fbfaf6}main{max-width:34em;margin:0 auto;padding:12vh 24px}h1{font:600 28px/1.3 Georgia,serif;margin:0 0 24px;overflow-wrap:anywhere}h2{font:600 20px/1.4 Georgia,serif;margin:32px 0 8px;padding-top:16px;border-top:2px solid #1b1b1b}p{margin:0 0 16px;overflow-wrap:anywhere;white-space:pre-line}a{color:#1e3d33;text-underline-offset:.2em}form{display:inline}button{font:inherit;font-weight:600;min-height:48px;padding:0 24px;border:0;border-radius:4px;background:#1e3d33;color:#fff;cursor:pointer}button.time{min-height:44px;margin:0 8px 8px 0;padding:0 16px;background:#e7ece8;color:#1e3d33}button.plain{padding:0;background:none;color:#1e3d33;text-decoration:underline}:is(a,button):focus-visible{outline:3px solid #1e3d33;outline-offset:3px}'
+
+export function sendPage(response: ServerResponse, { status, locale, title, body }: PlainPage): void {
+  response
+    .writeHead(status, {
+      ...openHeaders,
+      'Content-Type': 'text/html; charset=utf-8',
+      'Cache-Control': 'no-store',
+      'Referrer-Policy': 'no-referrer',
+      'Content-Security-Policy':
+        "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+    })
+    .end(
+      `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><meta name="robots" content="noindex"><title>${escapeUTF8(title)}</title><style>${styles}</style></head><body><main><h1>${escapeUTF8(title)}</h1>${body}</main></body></html>`,
+    )
+}

@@ -1,0 +1,42 @@
+/** Time zones as tables, made once by Temporal from the platform's own data. Calendars are asked by them. */
+import { Temporal } from 'temporal-polyfill'
+import { zoneFromTable, type TabledZone } from '@/core/schedule/zoneTable'
+
+/** Bookings are years ahead at most; what is before the first transition has its offset. */
+const years = { from: 2020, until: 2045 } as const
+const made = new Map<string, TabledZone>()
+
+/** Of an IANA name; UTC for one that nobody knows. */
+export function zoneTableOf(name: string): TabledZone {
+  const known = made.get(name)
+  if (known) return known
+  const zone = makeTable(name)
+  made.set(name, zone)
+  return zone
+}
+
+export function isZone(name: string): boolean {
+  try {
+    Temporal.Now.zonedDateTimeISO(name)
+    return true
+  } catch {
+    return false // RangeError: no such zone
+  }
+}
+
+function makeTable(name: string): TabledZone {
+  if (!isZone(name)) return zoneFromTable({ name, since: [-Infinity], offsets: [0] })
+  const end = Temporal.Instant.from(`${years.until}-01-01T00:00Z`).epochMilliseconds
+  let at: Temporal.ZonedDateTime | null = Temporal.Instant.from(
+    `${years.from}-01-01T00:00Z`,
+  ).toZonedDateTimeISO(name)
+  const since = [-Infinity]
+  const offsets = [minutesOf(at)]
+  while ((at = at.getTimeZoneTransition('next')) && at.epochMilliseconds < end) {
+    since.push(at.epochMilliseconds)
+    offsets.push(minutesOf(at))
+  }
+  return zoneFromTable({ name, since, offsets })
+}
+
+const minutesOf = ({ offsetNanoseconds }: Temporal.ZonedDateTime) => offsetNanoseconds / 60_000_000_000
