@@ -136,10 +136,10 @@ export default defineConfig([
   },
   // What a kind sends is declared by schemas beside it. Browsers get the types only: the test of what is shipped sees to that.
   { files: ['src/kinds/actions.ts', 'src/kinds/*/actions.ts'], rules: { 'no-restricted-imports': 'off' } },
-  // Zones are asked of the platform once, in one place; what is made of them is the core's own. Words for times of bookings are never
-  // rendered ahead.
+  // Zones are asked of the platform once, in one place; what is made of them is the core's own. Words for times of bookings, and the
+  // visitor's clock, are never rendered ahead.
   {
-    files: ['src/core/schedule/offsetIn.ts', 'src/core/booking/when.ts'],
+    files: ['src/core/schedule/offsetIn.ts', 'src/core/booking/when.ts', 'src/kinds/clock.ts'],
     rules: { 'no-restricted-syntax': 'off' },
   },
   // The studio's own server wraps Next; it is the one file of the server that may know it.

@@ -388,6 +388,7 @@ export async function seed(standinsPort: number): Promise<void> {
     vetsInArabic,
     page: vetsSite.pages[0]!,
     askPage: await addPage(designer, vetsSite.id, { address: `${site(4)}/ask` }),
+    bookPage: await addPage(designer, vetsSite.id, { address: `${site(4)}/book` }),
     arabicPage: arabicSite.pages[0]!,
     live,
   })

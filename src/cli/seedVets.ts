@@ -8,6 +8,7 @@ import { addKey } from '../server/services/sources/connections'
 import { addConnected } from '../server/services/sources/sources'
 import { peopleKey } from './seedData'
 import { createForm, publishForm, saveForm } from '../server/services/visitors/forms'
+import { seedVisits, seedVisitsInArabic } from './seedVisits'
 import { seedAdvice } from './seedHelp'
 import type { Live } from './seedTools'
 
@@ -17,6 +18,7 @@ export interface Vets {
   readonly vetsInArabic: string
   readonly page: PageShape
   readonly askPage: PageShape
+  readonly bookPage: PageShape
   readonly arabicPage: PageShape
   readonly live: (facts: Live) => Promise<void>
 }
@@ -68,6 +70,7 @@ export async function seedVets({
   vetsInArabic,
   page,
   askPage,
+  bookPage,
   arabicPage,
   live,
 }: Vets): Promise<void> {
@@ -165,6 +168,18 @@ export async function seedVets({
       'look.font': 'brand',
     },
   })
+  await live({
+    client: vets,
+    kind: 'booking',
+    name: 'Book a visit',
+    from: 'sentence',
+    page: bookPage,
+    slot: 'book',
+    form: 'element',
+    standin: 4,
+    widths: [350, 720, 1120],
+    settings: { calendar: await seedVisits(designer, vets), 'look.font': 'brand' },
+  })
   const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)
   const arabicPeople = await addConnected(designer, vetsInArabic, {
     connector: 'people',
@@ -195,5 +210,14 @@ export async function seedVets({
     source: arabicOpinions.id,
     slot: 'reviews-ar',
     widths: [350, 720, 1120],
+  })
+  await live({
+    ...arabic,
+    kind: 'booking',
+    name: 'Book a visit',
+    from: 'month',
+    slot: 'month-ar',
+    widths: [350, 720, 1120],
+    settings: { calendar: await seedVisitsInArabic(designer, vetsInArabic) },
   })
 }

@@ -1,3 +1,4 @@
+import { listCalendars } from '@/server/services/booking/calendars'
 import { listClients } from '@/server/services/clients/clients'
 import { handsFor } from '@/server/services/visitors/conversations'
 import { getSubmission, readInbox } from '@/server/services/visitors/inbox'
@@ -12,5 +13,10 @@ export default viewForAll(InboxView, async (actor, _id, { at }) => ({
   asked:
     typeof at === 'string' && z.uuid().safeParse(at).success ? await getSubmission(actor, at) : undefined,
   people: await handsFor(actor),
+  // What else is theirs: a client’s own people have no other way to it.
+  calendars:
+    actor.role === 'client'
+      ? (await listCalendars(actor, actor.clientId)).map(({ id, name }) => ({ id, name }))
+      : [],
   clients: actor.role === 'client' ? [] : (await listClients(actor)).map(({ id, name }) => ({ id, name })),
 }))

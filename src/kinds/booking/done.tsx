@@ -16,18 +16,30 @@ interface DoneProps {
   readonly onAgain: () => void
 }
 
+type Words = DoneProps['words']
+
+/** That it is booked, or asked for. */
+export const Mark = ({
+  state,
+  words,
+}: {
+  readonly state: 'booked' | 'asked'
+  readonly words: Words
+}): VNode => (
+  <p part="mark" role="status">
+    <svg viewBox="0 0 20 20" aria-hidden="true">
+      <path d="M4.500 10.500l3.600 3.600 7.400-8" />
+    </svg>
+    {state === 'booked' ? words.booked : words.askedFor}
+  </p>
+)
+
 export function Done({ props, booked, words, now, said, onAgain }: DoneProps): VNode {
   const { where, way } = props
   const isBooked = booked.state === 'booked'
   const canChange = booked.link !== '' && booked.until > now
   return (
-    <div part="done" role="status">
-      <p part="mark">
-        <svg viewBox="0 0 20 20" aria-hidden="true">
-          <path d="M4.500 10.500l3.600 3.600 7.400-8" />
-        </svg>
-        {isBooked ? words.booked : words.askedFor}
-      </p>
+    <div part="done">
       <div class="details">
         {where && (
           <div>

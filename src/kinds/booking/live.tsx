@@ -3,7 +3,7 @@
 import { hydrate, render, type ComponentType } from 'preact'
 import { useEffect, useRef, useState } from 'preact/hooks'
 import type { Answers } from '../../core/forms/answers'
-import { dayIn, timeIn, write } from '../../core/booking/when'
+import { dayIn, dayOf, timeIn, write } from '../../core/booking/when'
 import { dayNumber } from '../../core/schedule/civil'
 import type { GivenBy } from '../actions'
 import { nowMinute, ownZone } from '../clock'
@@ -11,8 +11,8 @@ import type { Door, Start } from '../door'
 import type { FillingProps } from '../questions/live'
 import { signal } from '../signal'
 import type { bookingActions } from './actions'
-import { Done } from './done'
-import { dayOf, daysOf, monthAfter, monthOf, MonthSheet, Times, type Month, type Time } from './month'
+import { Done, Mark } from './done'
+import { daysOf, monthAfter, monthOf, MonthSheet, Times, type Month, type Time } from './month'
 import type { Offered } from './offered'
 import { begun, Frame, Sentence, stepOf, What, type BookingProps, type Chosen, type Step } from './view'
 import type { BookingIslandWord } from './words'
@@ -308,6 +308,7 @@ function Booking({ box, props, door }: Alive) {
             month={month}
             days={days}
             chosen={day}
+            today={dayOf(now, zone)}
             first={thisMonth}
             last={monthAfter(thisMonth, 24)}
             locale={locale}
@@ -328,7 +329,7 @@ function Booking({ box, props, door }: Alive) {
               zone={zone}
               words={words}
               note={(zone === props.zone ? words.zoneOurs : words.zoneYours)
-                .replace('{zone}', zone.replaceAll('_', ' '))
+                .replace('{zone}', cityOf(zone))
                 .replace('{length}', service!.takes || '…')}
               onTime={(one) => void take(one.start)}
             />
@@ -362,7 +363,7 @@ function Booking({ box, props, door }: Alive) {
     )
   }
   return (
-    <Frame props={props} sentence={sentence}>
+    <Frame props={props} sentence={sentence} mark={booked && <Mark state={booked.state} words={words} />}>
       {body()}
       {note && (
         <p part="note" role="status">
@@ -372,6 +373,9 @@ function Booking({ box, props, door }: Alive) {
     </Frame>
   )
 }
+
+/** Zones are named after places; the place alone is what people say. */
+const cityOf = (zone: string) => zone.split('/').at(-1)!.replaceAll('_', ' ')
 
 const nearest = (times: readonly Time[], to: number): readonly Time[] =>
   [...times]

@@ -2,7 +2,7 @@
 /** A month whose days show how much of them is free, beside it the times of one day by its parts. */
 import type { VNode } from 'preact'
 import { civilOf, dayNumber, daysInMonth, weekdayOf } from '../../core/schedule/civil'
-import { timeIn, write } from '../../core/booking/when'
+import { dayOf, timeIn, write } from '../../core/booking/when'
 
 export interface Time {
   readonly start: number
@@ -19,18 +19,6 @@ export type Days = ReadonlyMap<number, readonly Time[]>
 export const monthOf = (day: number): Month => civilOf(day)
 export const monthAfter = ({ year, month }: Month, by: number): Month =>
   civilOf(dayNumber(year, month + by, 1))
-
-/** The day of a moment by a clock. */
-export function dayOf(minute: number, zone: string): number {
-  const [year, month, day] = write(minute, 'en-CA', zone, {
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  })
-    .split('-')
-    .map(Number)
-  return dayNumber(year!, month!, day!)
-}
 
 export function daysOf(times: readonly Time[], zone: string): Days {
   const days = new Map<number, Time[]>()
@@ -56,6 +44,7 @@ export interface MonthSheetProps {
   readonly month: Month
   readonly days: Days | undefined
   readonly chosen: number | undefined
+  readonly today: number
   readonly first: Month
   readonly last: Month
   readonly locale: string
@@ -68,6 +57,7 @@ export function MonthSheet({
   month,
   days,
   chosen,
+  today,
   first,
   last,
   locale,
@@ -79,6 +69,8 @@ export function MonthSheet({
   const count = daysInMonth(month.year, month.month)
   const weekStart = firstWeekday(locale)
   const empty = (weekdayOf(start) - weekStart + 7) % 7
+  // Weeks that are over are no help to anybody.
+  const skipped = Math.max(0, Math.floor((today - start + empty) / 7) * 7 - empty)
   const most = Math.max(1, ...[...(days?.values() ?? [])].map((times) => times.length))
   const at = ({ year, month: of }: Month) => year * 12 + of
   const move = (event: KeyboardEvent, day: number) => {
@@ -119,12 +111,12 @@ export function MonthSheet({
             {named(4 + ((weekStart + place) % 7), locale, { weekday: 'short' })}
           </span>
         ))}
-        {Array.from({ length: count }, (_one, place) => {
-          const day = start + place
+        {Array.from({ length: count - skipped }, (_one, place) => {
+          const day = start + skipped + place
           const free = days?.get(day)?.length ?? 0
           const number = named(day, locale, { day: 'numeric' })
           return (
-            <span key={day} class={place === 0 ? `c${empty}` : undefined}>
+            <span key={day} class={place === 0 && skipped === 0 ? `c${empty}` : undefined}>
               {free > 0 ? (
                 <button
                   part="day"
@@ -197,7 +189,7 @@ export function Times({ day, times, chosen, isClass, locale, zone, words, note, 
           return mine.length > 0 ? (
             <div key={part}>
               <p part="note">{words[part]}</p>
-              <div class={isClass ? 'list' : 'all'}>
+              <div class={isClass ? 'rows' : 'slots'}>
                 {mine.map((one) => (
                   <button
                     key={one.start}

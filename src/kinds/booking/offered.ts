@@ -2,6 +2,8 @@
 import type { Calendar, CalendarService } from '../../core/booking/shape'
 import { lengthInWords } from '../../core/locale/length'
 import { priceInWords } from '../../core/locale/numbers'
+import { say } from '../../core/locale/phrase'
+import { drawnWords } from './words'
 
 /** What the model gets for the role `calendar`. */
 export interface GivenCalendar {
@@ -66,12 +68,20 @@ function wordsOf(service: CalendarService, told: Told, currency: string, locale:
     group,
     text: told === 'all' ? text : '',
     takes: withFacts ? lengthInWords(minutes, locale) : '',
-    price: withFacts && price ? priceInWords({ price, priceCurrency: currency }, locale) : '',
+    price: withFacts ? costOf(price, currency, locale) : '',
     priceNote: withFacts ? priceNote : '',
     places,
     amount: price,
   }
 }
+
+/** What it costs, in words; '' where nothing is said. */
+export const costOf = (price: number | null, currency: string, locale: string): string =>
+  price === null
+    ? ''
+    : price === 0
+      ? say(drawnWords.free, locale)
+      : priceInWords({ price, priceCurrency: currency }, locale)
 
 /** Groups in the order in which they first come. */
 export function groupsOf(services: readonly Offered[]): readonly (readonly [string, readonly Offered[]])[] {
@@ -82,7 +92,7 @@ export function groupsOf(services: readonly Offered[]): readonly (readonly [stri
 
 /** A name within a sentence: with a small letter where the language writes so. */
 export function withinSentence(name: string, locale: string): string {
-  const [first = '', second = ''] = name
-  const isName = second !== second.toLowerCase() || second === ' ' || second === '’' || /^de\b/i.test(locale)
-  return isName ? name : first.toLowerCase() + name.slice(first.length)
+  const [word = ''] = name.split(/[\s’']/)
+  const isName = word === 'I' || word.slice(1) !== word.slice(1).toLowerCase() || /^de\b/i.test(locale)
+  return isName ? name : name.slice(0, 1).toLowerCase() + name.slice(1)
 }

@@ -27,13 +27,13 @@ export function bookingStyles(look: Look): string {
     [part=booking]{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.below}em}
     [part=booking] :is(p,ul,[part=heading]){margin:0;padding:0;list-style:none;overflow-wrap:anywhere}
     [part=booking] .top{display:grid;gap:.5em}
-    [part=booking] button:not([part=send],[part=back],[part=again]){${plain}}
+    [part=booking] :where(button:not([part=send],[part=back],[part=again])){${plain}}
     [part=booking] .body{outline:0;display:grid;grid-template-columns:minmax(0,1fr);gap:1.5em}
     [part=booking] :is([part=note],[part=aside],[part=facts],[part=intro],.weekday){color:${muted}}
     [part=booking] :is([part=note],[part=aside],[part=facts],[part=text],.weekday,[part=soon]){${type(small)}}
     [part=sentence]{font-size:${tight.size}em;line-height:${tight.line};max-width:26em;color:${titleColour};${headingFont(look)}letter-spacing:-.02em;text-wrap:pretty}
     ${from(roomyEm)}{[part=sentence]{font-size:${large.size}em;line-height:${large.line}}}
-    [part=sentence] :is(b,em){font:inherit}
+    [part=sentence] :is(b,em,button){font:inherit;letter-spacing:inherit}
     [part=booking] [part=sentence] [part=word]{display:inline;text-decoration:underline;text-decoration-thickness:2px;text-underline-offset:.22em;text-decoration-color:${muted}}
     [part=sentence] [part=word]:hover{text-decoration-color:currentColor}
     [part=open]{color:${accent};text-decoration:underline;text-decoration-thickness:3px;text-underline-offset:.22em}
@@ -45,15 +45,18 @@ export function bookingStyles(look: Look): string {
     [part=service-name]{font-weight:${titleWeight};color:${titleColour};line-height:${text.line}}
     [part=service]:hover [part=service-name],[part=person]:hover [part=service-name]{color:${accent}}
     [part=price]{font-variant-numeric:tabular-nums;white-space:nowrap}
+    .body [part=form]{max-width:47.5em}
     .whom{max-width:44em}
+    .whom li:first-child [part=service-name]:first-letter{text-transform:uppercase}
+    [part=service-name]{display:block}
     .whom li{border-bottom:1px solid ${line}}
     [part=booking] [part=person]{display:grid;grid-template-columns:minmax(0,1fr) auto;gap:0 1em;width:100%;min-height:3.5em;align-items:center;padding:.75em 0}
-    [part=person]>[part=facts]{grid-column:1;grid-row:2}
-    [part=person]>[part=soon]{grid-column:2;grid-row:1/span 2;text-align:end;color:${ink}}
+    [part=person]>:is([part=facts],[part=service-name]){grid-column:1}
+    [part=person]>[part=soon]{grid-column:2;grid-row:1/span 2;align-self:center;text-align:end;color:${ink}}
     [part=person]:disabled{cursor:default;color:${muted}}
     .when{display:grid;grid-template-columns:minmax(0,1fr);gap:2em 4em;align-items:start}
     ${from(46)}{.when{grid-template-columns:minmax(0,7fr) minmax(0,5fr)}}
-    .head{display:flex;gap:.5em;align-items:center;min-height:2.75em;border-bottom:2px solid ${ink}}
+    .head{display:flex;gap:.5em;align-items:center;height:3em;border-bottom:2px solid ${ink}}
     [part=month-name]{flex:1;font-size:1.125em;font-weight:${titleWeight};color:${titleColour}}
     [part=booking] [part=arrow]{display:grid;place-items:center;width:2.75em;height:2.75em;color:${accent}}
     [part=booking] [part=arrow][aria-disabled=true]{color:${muted};opacity:.6;cursor:default}
@@ -64,19 +67,19 @@ export function bookingStyles(look: Look): string {
     .sheet[aria-busy=true]{opacity:.5}
     .sheet>*{min-width:0;min-height:3.75em;border-bottom:1px solid ${line}}
     .sheet>.weekday{min-height:0;padding:.75em .5em;overflow:hidden}
-    .sheet .none,[part=booking] [part=day]{display:block;width:100%;height:100%;padding:.75em .5em 0;font-variant-numeric:tabular-nums;box-sizing:border-box}
+    .sheet .none,[part=booking] [part=day]{display:flex;flex-direction:column;align-items:flex-start;justify-content:flex-start;width:100%;height:100%;padding:.75em .5em 0;font-variant-numeric:tabular-nums;box-sizing:border-box}
     .sheet .none{color:${muted}}
     [part=booking] [part=day]{font-weight:${titleWeight};border-radius:${radius}}
-    [part=day] i{display:block;max-width:100%;height:3px;margin-top:.5em;background:${accent}}
+    [part=day] i{max-width:100%;height:3px;margin-top:.5em;background:${accent}}
     [part=day]:hover{${tint('background', accent, 12, 'transparent')}}
     [part=booking] [part=day][aria-pressed=true]{color:${readableOn(accent)};background:${accent}}
     [part=day][aria-pressed=true] i{background:currentColor}
     ${shares}${firsts}
     .scroll{display:grid;gap:1em;max-height:22em;padding:1em 0;overflow-y:auto}
-    .all{display:grid;grid-template-columns:repeat(auto-fill,minmax(5.5em,1fr))}
-    .list{display:grid}
+    .slots{display:grid;grid-template-columns:repeat(auto-fill,minmax(5.5em,1fr))}
+    .rows{display:grid}
     [part=booking] [part=time]{display:flex;justify-content:space-between;gap:1em;align-items:center;min-height:2.75em;padding:0 .75em;margin-inline-start:-.75em;border-radius:${radius};font-variant-numeric:tabular-nums}
-    .list [part=time]{margin-inline-start:0!important;padding-inline:0!important;border-bottom:1px solid ${line}!important;border-radius:0!important}
+    .rows [part=time]{margin-inline-start:0;border-bottom:1px solid ${line};border-radius:0}
     [part=time] small{${type(small)}color:${muted}}
     [part=time]:hover{${tint('background', accent, 12, 'transparent')}}
     [part=booking] [part=time][aria-pressed=true]{color:${readableOn(accent)};background:${accent}}

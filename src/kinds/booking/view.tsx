@@ -82,7 +82,8 @@ export function Sentence({ props, chosen, step, when, onBack }: SentenceProps): 
   const shown = step === 'done' ? steps.slice(0, -1) : steps.slice(0, steps.indexOf(step) + 1)
   const said = (one: Step): string | undefined =>
     one === 'what'
-      ? chosen.service && withinSentence(chosen.service.name, props.locale)
+      ? chosen.service &&
+        (step === 'done' ? chosen.service.name : withinSentence(chosen.service.name, props.locale))
       : one === 'who'
         ? chosen.who === ''
           ? props.anybody
@@ -94,7 +95,9 @@ export function Sentence({ props, chosen, step, when, onBack }: SentenceProps): 
     <p part="sentence">
       {shown.map((one) => {
         const at = one as 'what' | 'who' | 'when' | 'you'
-        const [before = '', after = ''] = props.sentence[at].split(/\{\w+\}/)
+        // Once it is booked, nobody would like it any more.
+        const pattern = step === 'done' && one === 'what' ? '{what}' : props.sentence[at]
+        const [before = '', after = ''] = pattern.split(/\{\w+\}/)
         const words = said(one) ?? props.open[at]
         const isOnly = one === 'what' && props.services.length === 1
         return (
@@ -121,10 +124,13 @@ export function Sentence({ props, chosen, step, when, onBack }: SentenceProps): 
 export function Frame({
   props,
   sentence,
+  mark,
   children,
 }: {
   readonly props: BookingProps
   readonly sentence: VNode
+  /** Above the sentence. */
+  readonly mark?: VNode
   readonly children: ComponentChildren
 }): VNode {
   return (
@@ -135,7 +141,10 @@ export function Frame({
           {props.intro && <p part="intro">{props.intro}</p>}
         </div>
       )}
-      {sentence}
+      <div class="top">
+        {mark}
+        {sentence}
+      </div>
       <div class="body" tabindex={-1}>
         {children}
       </div>

@@ -140,6 +140,18 @@ export const fieldWords = {
 
 /** Drawn by the server, too. */
 export const drawnWords = {
+  free: {
+    en: 'nothing',
+    cy: 'am ddim',
+    de: 'kostenlos',
+    es: 'gratis',
+    fr: 'gratuit',
+    it: 'gratis',
+    nl: 'gratis',
+    pl: 'bezpłatnie',
+    pt: 'grátis',
+    ar: 'مجانًا',
+  },
   looking: {
     en: 'Looking for free times …',
     cy: 'Yn chwilio am amseroedd …',

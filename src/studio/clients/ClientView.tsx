@@ -2,6 +2,7 @@
 /** One client: its widgets as live miniatures, its sources and their health, its sites. */
 import Link from 'next/link'
 import type {
+  CalendarShape,
   ClientShape,
   FormShape,
   ListShape,
@@ -31,6 +32,7 @@ export interface ClientViewProps {
   readonly sites: readonly SiteShape[]
   readonly lists: readonly ListShape[]
   readonly forms: readonly FormShape[]
+  readonly calendars: readonly CalendarShape[]
   readonly webhooks: readonly WebhookShape[]
   readonly people: TeamShape
   readonly delivery: string
@@ -43,6 +45,7 @@ export function ClientView({
   sites,
   lists,
   forms,
+  calendars,
   webhooks,
   people,
   delivery,
@@ -130,6 +133,30 @@ export function ClientView({
                         {having.length === 0
                           ? 'in no widget yet'
                           : `in ${having.map((one) => one.name).join(', ')}`}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          {calendars.length > 0 && (
+            <section aria-labelledby="calendars" className="md:col-start-1">
+              <h2 id="calendars" className="mb-2 text-lg">
+                Calendars
+              </h2>
+              <ul className="divide-y divide-hair border-y border-hair">
+                {calendars.map(({ id, name, calendar: { services, resources } }) => (
+                  <li key={id}>
+                    <Link href={`/calendars/${id}`} className="block px-1 py-2.5 hover:bg-wash">
+                      <span className="font-medium">{name}</span>
+                      <span className="block text-[13px] text-faint">
+                        {services.length} {services.length === 1 ? 'service' : 'services'} ·{' '}
+                        {resources
+                          .slice(0, 3)
+                          .map((one) => one.name)
+                          .join(', ')}
+                        {resources.length > 3 && ` and ${resources.length - 3} more`}
                       </span>
                     </Link>
                   </li>

@@ -8,10 +8,13 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query'
+import { CalendarDays } from 'lucide-react'
+import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
+import { buttonClass } from '../parts/Button'
 import { inputClass } from '../parts/TextField'
 import { TopLine } from '../parts/TopLine'
 import type { Person } from './Assigned'
@@ -30,6 +33,8 @@ export interface InboxViewProps {
   readonly asked: SubmissionShape | undefined
   /** To choose from; none for a client’s own people. */
   readonly clients: readonly { readonly id: string; readonly name: string }[]
+  /** Of a client’s own people; none for others. */
+  readonly calendars: readonly { readonly id: string; readonly name: string }[]
   /** Who can have something in hand. */
   readonly people: readonly Person[]
 }
@@ -48,7 +53,7 @@ export function InboxView(props: InboxViewProps) {
   )
 }
 
-function Inbox({ first, asked, clients, people }: InboxViewProps) {
+function Inbox({ first, asked, clients, calendars, people }: InboxViewProps) {
   const queries = useQueryClient()
   const [folder, setFolder] = useState<FolderId>(asked ? folderOf(asked) : 'new')
   const [clientId, setClientId] = useState('')
@@ -131,7 +136,14 @@ function Inbox({ first, asked, clients, people }: InboxViewProps) {
   }
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
-      <TopLine crumbs={[{ label: 'Inbox' }]} />
+      <TopLine crumbs={[{ label: 'Inbox' }]}>
+        {calendars.map(({ id, name }) => (
+          <Link key={id} href={`/calendars/${id}`} className={buttonClass('quiet')}>
+            <CalendarDays aria-hidden className="size-4" />
+            {name}
+          </Link>
+        ))}
+      </TopLine>
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">Inbox</h1>
         <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-hair px-4 py-2 sm:px-6">

@@ -1,5 +1,6 @@
 import { env } from '@/server/env'
 import { peopleOf } from '@/server/services/access/team'
+import { listCalendars } from '@/server/services/booking/calendars'
 import { getClient } from '@/server/services/clients/clients'
 import { listSites } from '@/server/services/sites/sites'
 import { listSources } from '@/server/services/sources/sources'
@@ -18,6 +19,7 @@ export default viewOf(ClientView, async (actor, id) => ({
   sites: await listSites(actor, id),
   lists: await listLists(actor, id),
   forms: await listForms(actor, id),
+  calendars: await listCalendars(actor, id),
   webhooks: await listWebhooks(actor, id),
   people: await peopleOf(actor, id),
   delivery: env().YIMBLE_DELIVERY_URL,
