@@ -115,7 +115,7 @@ async function writePage(
   const html = pageOf('frame', artifacts, facts)
   noteRefs(html, refs)
   await writeFile(path.join(target, `${name}.html`), html)
-  const { entries, css } = entriesOf(prepared)
+  const { entries, css } = entriesOf(prepared, context.locale)
   if (sample.id === 'example')
     for (const entry of entries) {
       const folder = path.join(target, 'h', context.ref)

@@ -16,6 +16,7 @@ import { connectAccount, makeLive, person, type Live } from './seedTools'
 import { brands, county, plantTable, recordings } from './seedData'
 import { seedLetters } from './seedLetters'
 import { seedInbox } from './seedInbox'
+import { seedClasses } from './seedClasses'
 import { seedVets } from './seedVets'
 
 export async function seed(standinsPort: number): Promise<void> {
@@ -156,6 +157,22 @@ export async function seed(standinsPort: number): Promise<void> {
     standin: 0,
     widths: [350, 288, 288],
     settings: { 'look.font': 'brand' },
+  })
+  await live({
+    client: kiln,
+    kind: 'offers',
+    name: 'Classes',
+    from: 'list',
+    page: kilnSite.pages[0]!,
+    slot: 'classes',
+    form: 'element',
+    standin: 0,
+    widths: [350, 720, 1120],
+    settings: {
+      calendar: await seedClasses(designer, kiln, `http://127.0.0.11:${standinsPort}`),
+      'offers.sentence': 'We would like to make {what}, {long}, with {who}.',
+      'look.font': 'brand',
+    },
   })
   await live({
     client: kiln,

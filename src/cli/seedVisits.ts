@@ -171,7 +171,7 @@ async function fill(
   }
 }
 
-async function seed(
+async function seedCalendar(
   actor: Actor,
   client: string,
   name: string,
@@ -189,8 +189,7 @@ async function seed(
   return id
 }
 
-/** @returns the calendar's id */
 export const seedVisits = (actor: Actor, client: string, now = Date.now()): Promise<string> =>
-  seed(actor, client, 'Visits', inEnglish(now), now)
+  seedCalendar(actor, client, 'Visits', inEnglish(now), now)
 export const seedVisitsInArabic = (actor: Actor, client: string, now = Date.now()): Promise<string> =>
-  seed(actor, client, 'زيارات', inArabic(now), now)
+  seedCalendar(actor, client, 'زيارات', inArabic(now), now)

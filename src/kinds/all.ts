@@ -4,6 +4,7 @@ import { booking } from './booking/kind'
 import { chat } from './chat/kind'
 import { community } from './community/kind'
 import { feed } from './feed/kind'
+import { offers } from './offers/kind'
 import { pictureProducts } from './pictureProducts/kind'
 import { pictures } from './pictures/kind'
 import { posts } from './posts/kind'
@@ -28,6 +29,7 @@ export const kinds: readonly Kind[] = [
   questions,
   chat,
   booking,
+  offers,
 ]
 
 const byId = new Map<string, Kind>()

@@ -130,7 +130,8 @@ export function entryPageOf(
   facts: Omit<PageFacts, 'title'>,
 ): string {
   const html = wrap([entry.html], artifact.locale)
-  const shown = { html, css, jsonLd: entry.jsonLd, behaviours: [], island: null }
+  const { jsonLd, island } = entry
+  const shown = { html, css, jsonLd, island, behaviours: island ? ['islands'] : [] }
   return page('entry', artifact, { ...facts, title: entry.title }, shown, false)
 }
 

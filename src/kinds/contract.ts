@@ -127,6 +127,8 @@ export interface EntryPage {
   readonly title: string
   readonly view: VNode
   readonly jsonLd: object | undefined
+  /** For a page that is alive: what the kind's `live.tsx` gets there. Its view then holds the element that comes alive. */
+  readonly island?: object
 }
 
 export interface KindDefinition<I extends Intake, F extends Fields, M> {

@@ -7,7 +7,7 @@ import { plainBrand } from '../core/design/brand'
 import { averageStars } from '../core/items/average'
 import type { Item } from '../core/items/item'
 import { noDecisions } from '../core/rules/fields'
-import type { Leaf, Settings } from '../core/settings/field'
+import { isWord, type Leaf, type Settings } from '../core/settings/field'
 import { controlOf } from '../core/settings/controls/all'
 import { defaultsOf } from '../core/settings/settings'
 import { exampleItemsOf, type Kind } from './contract'
@@ -29,7 +29,8 @@ function allShown({ fields }: Kind): Settings {
     if (control.type === 'toggle') return [[path, true]]
     if (control.type === 'number' && control.zero) return [[path, path === 'steps.size' ? 1 : control.max]]
     if (control.type === 'picture') return [[path, 'a'.repeat(24)]]
-    return control.type === 'text' ? [[path, 'https://words.example/']] : []
+    // What a kind says by itself is there already.
+    return control.type === 'text' && !isWord(field.default) ? [[path, 'https://words.example/']] : []
   })
   return {
     ...defaultsOf(fields),
@@ -38,6 +39,8 @@ function allShown({ fields }: Kind): Settings {
     'rules.perSource': 0,
     'rules.picture': false,
     'opening.as': 'dialog',
+    // A list that no calendar has would leave nothing.
+    'booking.list': '',
   }
 }
 

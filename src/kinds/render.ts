@@ -45,6 +45,7 @@ export interface RenderedEntry {
   readonly title: string
   readonly html: string
   readonly jsonLd: object | null
+  readonly island: Island | null
 }
 
 /** What is around a widget that opens over the page. */
@@ -171,7 +172,7 @@ export function drawn(
     reserve: heightWidths.map((from) => ({ from, height: shell ? 0 : heightAt(from) })),
     opening: shell ? openingOf(shell, heightAt, heightWidths) : null,
     behaviours: [...kind.behaviours(values, model), ...(kind.island ? ['islands'] : [])],
-    island: islandOf(kind, model, locale),
+    island: kind.island ? islandWith(kind, kind.island(model), locale) : null,
     jsonLd: kind.jsonLd(model) ?? null,
     isEmpty: kind.isEmpty?.(model) ?? false,
     validUntil,
@@ -181,17 +182,21 @@ export function drawn(
 }
 
 /** Pages of single entries, and the styles that they share; none where the kind has none. */
-export function entriesOf({ kind, values, model }: Prepared): {
+export function entriesOf(
+  { kind, values, model }: Prepared,
+  locale: string,
+): {
   readonly entries: readonly RenderedEntry[]
   readonly css: string
 } {
   const made = kind.entries?.(model)
   if (!made || made.pages.length === 0) return { entries: [], css: '' }
-  const entries = made.pages.map(({ key, title, view, jsonLd }) => ({
+  const entries = made.pages.map(({ key, title, view, jsonLd, island }) => ({
     key,
     title,
     html: renderToString(view),
     jsonLd: jsonLd ?? null,
+    island: island ? islandWith(kind, island, locale) : null,
   }))
   return { entries, css: minify(baseStyles(values) + made.css) }
 }
@@ -208,8 +213,7 @@ function openingOf(shell: Shell, heightAt: (px: number) => number, viewports: re
   return { shell: [before, after], css: minify(shell.css), reserve }
 }
 
-function islandOf({ id, fields, words, island }: Kind, model: unknown, locale: string): Island | null {
-  if (!island) return null
+function islandWith({ id, fields, words }: Kind, props: object, locale: string): Island {
   // Words that a field names are settings: they are in the props already.
   const named = new Set(
     Object.values(fields).flatMap(({ default: leaf }) => (isWord(leaf) ? [leaf.word] : [])),
@@ -217,7 +221,7 @@ function islandOf({ id, fields, words, island }: Kind, model: unknown, locale: s
   const said = Object.entries(words).filter(([name]) => !named.has(name))
   return {
     name: id,
-    props: island(model),
+    props,
     words: Object.fromEntries(said.map(([name, phrase]) => [name, say(phrase as Phrase, locale)])),
   }
 }

@@ -2,6 +2,7 @@
  * Items that kinds are tried with, beside their own examples: the longest and the shortest, none and hundreds, other
  * scripts, missing pictures. The gallery and the contract tests show each kind with all of them.
  */
+import { calendarSchema } from '../core/booking/shape'
 import { formSchema } from '../core/forms/shape'
 import type { Item } from '../core/items/item'
 import { exampleItemsOf, typesOf, type Kind } from './contract'
@@ -74,9 +75,17 @@ const showsItems = ({ intake }: Kind) =>
 
 /** What a kind that takes objects is tried with. */
 export const extremeObjects = ({ intake }: Kind): readonly Sample[] =>
-  Object.entries(intake).flatMap(([role, { takes }]) =>
-    'object' in takes && takes.object === 'form'
-      ? [{ id: 'extreme', label: 'Extreme contents', items: [], objects: { [role]: extremeForm } }]
+  // A form that a kind can do without is tried where it is all there is.
+  Object.entries(intake).flatMap(([role, { takes, isOptional }]) =>
+    'object' in takes && !isOptional && takes.object in extremes
+      ? [
+          {
+            id: 'extreme',
+            label: 'Extreme contents',
+            items: [],
+            objects: { [role]: extremes[takes.object as keyof typeof extremes] },
+          },
+        ]
       : [],
   )
 
@@ -116,6 +125,45 @@ const extremeForm = {
     ],
   }),
 }
+
+/** Forty services: long names, none, other scripts, with and without price, picture and group. */
+const names = [
+  long,
+  compound,
+  'A',
+  'يوم مفتوح في الورشة',
+  '粘土を水で練り、二日寝かせる。',
+  'x'.repeat(110),
+  'Tea 🫖',
+]
+const extremeCalendar = {
+  calendar: calendarSchema.parse({
+    zone: 'Pacific/Apia',
+    currency: 'JPY',
+    resources: names.map((name, at) => ({
+      id: `r${at}`,
+      name: name.slice(0, 80),
+      note: long,
+      hours: ['Mo-Su 00:00-24:00'],
+    })),
+    services: Array.from({ length: 40 }, (_one, at) => ({
+      id: `s${at}`,
+      name: names[at % names.length]!.slice(0, 120),
+      group: at % 5 === 0 ? '' : names[at % 4]!.slice(0, 60),
+      text: at % 3 === 0 ? long.repeat(6) : '',
+      before: at % 4 === 0 ? [long.repeat(2), compound] : [],
+      image: at % 2 === 0 ? [{ ref: 'a'.repeat(24), width: 800, height: 600, caption: long }] : [],
+      minutes: [5, 150, 1440, 95][at % 4]!,
+      every: 30,
+      places: at % 3 === 0 ? 900 : 1,
+      price: [null, 0, 9_999_999, 12.5][at % 4]!,
+      priceNote: at % 3 === 0 ? compound.slice(0, 80) : '',
+      needs: [{ of: names.map((_name, of) => `r${of}`) }],
+    })),
+    terms: { where: long.repeat(2), urgent: long },
+  }),
+}
+const extremes = { form: extremeForm, calendar: extremeCalendar } as const
 
 const manySamples = (kind: Kind): readonly Sample[] => [
   { id: 'extreme', label: 'Extreme contents', items: extremeItems(kind) },

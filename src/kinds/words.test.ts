@@ -129,7 +129,7 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
           ref: 'ref',
           reviews: averageStars(items),
         }
-        const pages = entriesOf(prepare(input, items, context)).entries.map((entry) => entry.html)
+        const pages = entriesOf(prepare(input, items, context), locale).entries.map((entry) => entry.html)
         return [
           render(input, items, context).pieces.join(''),
           render(input, [], context).pieces.join(''),

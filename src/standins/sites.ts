@@ -69,6 +69,7 @@ export const standinSites: readonly StandinSite[] = [
       { id: 'journal', label: 'Journal, in the wide body' },
       { id: 'aside-slot', label: 'Side column' },
       { id: 'footer-slot', label: 'Dark footer' },
+      { id: 'classes', label: 'Classes' },
       { id: 'shelves', label: 'Pictures' },
     ],
     save: (snippet) => snippet,

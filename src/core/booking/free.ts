@@ -6,6 +6,7 @@ import {
   freeOfAny,
   freeOfClass,
   startsIn,
+  type FreeTimes,
   type Resource,
   type Taken,
 } from '../schedule/freeTimes'
@@ -68,13 +69,27 @@ export const reach = (
   until: until + minutes + bufferAfter,
 })
 
-const coreOf = ({ minutes, bufferBefore, bufferAfter, every, places }: CalendarService) => ({
+const coreOf = ({ minutes, bufferBefore, bufferAfter, every, places, hours }: CalendarService) => ({
   length: minutes,
   before: bufferBefore,
   after: bufferAfter,
-  every,
+  // With hours of its own, these alone say when it begins.
+  every: hours.length > 0 ? 1 : every,
   places,
 })
+
+/** When it takes place by hours of its own: a part of its own in what has to be free. */
+function ownTimes(
+  { calendar, zone }: ReadyCalendar,
+  { hours, minutes, every, places }: CalendarService,
+  range: Span,
+): { readonly free: FreeTimes; readonly needed: number }[] {
+  if (hours.length === 0) return []
+  const opening = { hours: hours.flatMap(lineOf), exceptions: calendar.closed.map(exceptionOf), zone }
+  const itself = { id: '', open: openIn(opening, range), busy: [] }
+  return [{ free: freeOf({ length: minutes, before: 0, after: 0, every, places }, itself, range), needed: 1 }]
+}
+const lineOf = (line: string) => readHours(line) ?? []
 
 function readyResource(
   { calendar, zone }: ReadyCalendar,
@@ -83,7 +98,7 @@ function readyResource(
   busy: readonly Span[],
 ): Resource {
   const opening = {
-    hours: hours.flatMap((line) => readHours(line) ?? []),
+    hours: hours.flatMap(lineOf),
     // Somebody's own exceptions win over holidays that are everybody's.
     exceptions: [...calendar.closed, ...exceptions].map(exceptionOf),
     zone,
@@ -133,7 +148,9 @@ export function freeTimesOf(ready: ReadyCalendar, taken: readonly TakenUp[], ask
     const each = able.map(({ resource, own }) => freeOf(core, resource, range, own))
     return { free: freeOfClass(each, range, needed), needed: 1 }
   })
-  return [...startsIn(freeOfAll(groups))].filter(({ left }) => left >= count)
+  return [...startsIn(freeOfAll([...ownTimes(ready, service, range), ...groups]))].filter(
+    ({ left }) => left >= count,
+  )
 }
 
 /**
@@ -148,6 +165,7 @@ export function whoTakes(
   const { service, who, count, start } = asked
   const range = within({ ...asked, range: { from: start, until: start + 1 } })
   if (range.until <= range.from || !service.isOffered) return undefined
+  if (ownTimes(ready, service, range).some(({ free }) => free.left[0] === 0)) return undefined
   const load = new Map<string, number>()
   for (const one of taken) load.set(one.resource, (load.get(one.resource) ?? 0) + one.until - one.from)
   const loadOf = (id: string) => load.get(id) ?? 0

@@ -59,6 +59,8 @@ export const serviceSchema = z.strictObject({
     .int()
     .min(5)
     .max(14 * dayMinutes),
+  /** When it takes place, such as a class on Thursdays; none: whenever those who do it are there. */
+  hours: z.array(hoursLine).max(28).default([]),
   /** It can begin every so many minutes, counted from each opening. */
   every: z
     .int()

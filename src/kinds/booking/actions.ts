@@ -24,6 +24,13 @@ export const bookingActions = {
       next: minute.nullable(),
     }),
   }),
+  /** Of everything that the widget offers: when it is free next. */
+  nexts: ask({
+    takes: z.strictObject({}),
+    gives: z.strictObject({
+      nexts: z.array(z.strictObject({ service: z.string(), start: minute, left: z.int() })),
+    }),
+  }),
   /** The soonest of each whom one can choose; '' for whoever is free first. */
   soonest: ask({
     takes: wanted.omit({ who: true }),

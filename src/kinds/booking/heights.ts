@@ -15,7 +15,7 @@ import {
 } from '../sizes'
 import type { BlockValues } from '../block'
 import { begun, stepOf, type BookingProps } from './view'
-import { groupsOf } from './offered'
+import { groupsOf } from './names'
 
 /** In em of the text. */
 export const sizes = {

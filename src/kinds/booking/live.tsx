@@ -11,9 +11,13 @@ import type { Door, Start } from '../door'
 import type { FillingProps } from '../questions/live'
 import { signal } from '../signal'
 import type { bookingActions } from './actions'
+import type { DatesProps } from './dates'
 import { Done, Mark } from './done'
-import { daysOf, monthAfter, monthOf, MonthSheet, Times, type Month, type Time } from './month'
-import type { Offered } from './offered'
+import { momentOf } from './moment'
+import { HowMany } from './howMany'
+import { daysOf, monthAfter, monthOf, type Month, type Time } from './days'
+import type { MonthSheetProps, TimesProps } from './month'
+import type { Offered } from './names'
 import { begun, Frame, Sentence, stepOf, What, type BookingProps, type Chosen, type Step } from './view'
 import type { BookingIslandWord } from './words'
 
@@ -44,7 +48,8 @@ interface Seen {
 /** Beside a time that is gone meanwhile. */
 const mostNear = 4
 
-function Booking({ box, props, door }: Alive) {
+/** Within another island, too: an offer is booked by it. */
+export function Booking({ box, props, door }: Alive) {
   const { words } = door
   const { locale } = props
   const [chosen, setChosen] = useState<Chosen>(begun(props))
@@ -58,15 +63,21 @@ function Booking({ box, props, door }: Alive) {
   const [gone, setGone] = useState<number>()
   const [booked, setBooked] = useState<Booked>()
   const [note, setNote] = useState('')
+  const [turn, setTurn] = useState(0)
+  const [Sheets, setSheets] = useState<{
+    readonly Month: ComponentType<MonthSheetProps>
+    readonly Times: ComponentType<TimesProps>
+  }>()
+  const [ByDates, setByDates] = useState<{ readonly View: ComponentType<DatesProps> }>()
   const [Filling, setFilling] = useState<{ readonly View: ComponentType<FillingProps> }>()
   const zone = props.clock === 'visitor' && now > 0 ? ownZone() : props.zone
   const step: Step = booked ? 'done' : stepOf(props, chosen)
   const { service, who = '', start, count } = chosen
   const askedRef = useRef(0)
+  const isByDates = props.begin === 'dates' && (service?.places ?? 1) > 1
 
   const timeSaid = (minute: number) => timeIn(minute, locale, zone)
-  const momentSaid = (minute: number) =>
-    words.at.replace('{day}', dayIn(minute, locale, zone)).replace('{time}', timeSaid(minute))
+  const momentSaid = (minute: number) => momentOf(minute, locale, zone, words.at)
   const focusSoon = () =>
     requestAnimationFrame(() => box.querySelector<HTMLElement>('.body')?.focus({ preventScroll: true }))
 
@@ -93,7 +104,7 @@ function Booking({ box, props, door }: Alive) {
     }
     setNote('')
     const times = answer.value.times
-      .map(([at, left]) => ({ start: at, left }))
+      .map(timeOf)
       .filter((one) => dayOf(one.start, zone) >= from && dayOf(one.start, zone) < until)
     setSeen({ month: of, times, next: answer.value.next })
     return times
@@ -106,7 +117,17 @@ function Booking({ box, props, door }: Alive) {
       void door
         .ask('soonest', { service: service.id, count })
         .then((answer) => (answer.ok ? setSoonest(answer.value.soonest) : setNote(answer.problem.detail)))
-    if (step === 'when') {
+    if (step === 'when' && isByDates && !ByDates)
+      import('./dates').then(
+        ({ Dates }) => setByDates({ View: Dates }),
+        () => setNote(words.away),
+      )
+    if (step === 'when' && !isByDates) {
+      if (!Sheets)
+        import('./month').then(
+          ({ MonthSheet, Times }) => setSheets({ Month: MonthSheet, Times }),
+          () => setNote(words.away),
+        )
       const today = dayOf(now, zone)
       void look(month ?? monthOf(today)).then((times) => {
         if (day === undefined && times[0]) setDay(dayOf(times[0].start, zone))
@@ -165,6 +186,8 @@ function Booking({ box, props, door }: Alive) {
     setHeld(undefined)
     choose({ start: undefined })
     setGone(time)
+    setTurn(turn + 1)
+    if (isByDates) return
     const of = monthOf(dayOf(time, zone))
     await look(of)
     setDay(dayOf(time, zone))
@@ -204,6 +227,8 @@ function Booking({ box, props, door }: Alive) {
   const keptSaid = held
     ? words.keptFor.replace('{time}', timeSaid(start!)).replace('{until}', timeSaid(held.until))
     : ''
+  // In all its parts, before it is settled.
+  const sumSaid = service?.price && (count > 1 ? `${count} × ${service.price}` : service.price)
   const sentence = (
     <Sentence
       props={props}
@@ -230,18 +255,21 @@ function Booking({ box, props, door }: Alive) {
           />
         )
       case 'when':
-        return whenBody()
+        return isByDates ? datesBody() : whenBody()
       case 'you':
         return (
           Filling && (
-            <Filling.View
-              box={box}
-              props={{ ...props.asking, form: props.form, release: props.release, aside: keptSaid }}
-              // Its words and what is typed are all that it asks this door for.
-              door={door as unknown as FillingProps['door']}
-              pending={undefined}
-              submit={submit}
-            />
+            <>
+              {sumSaid && <p part="sum">{sumSaid}</p>}
+              <Filling.View
+                box={box}
+                props={{ ...props.asking, form: props.form, release: props.release, aside: keptSaid }}
+                // Its words and what is typed are all that it asks this door for.
+                door={door as unknown as FillingProps['door']}
+                pending={undefined}
+                submit={submit}
+              />
+            </>
           )
         )
       default:
@@ -257,8 +285,41 @@ function Booking({ box, props, door }: Alive) {
     setChosen(begun(props))
     focusSoon()
   }
+  const find = async (from: number, until: number) => {
+    const answer = await door.ask('times', { service: service!.id, who, count, from, until })
+    if (answer.ok) return { times: answer.value.times.map(timeOf), next: answer.value.next }
+    setNote(answer.problem.detail)
+    return undefined
+  }
+  const datesBody = () => (
+    <>
+      {gone !== undefined && (
+        <p part="gone" role="alert">
+          {words.gone.replace('{time}', momentSaid(gone))}
+        </p>
+      )}
+      {ByDates && now > 0 ? (
+        <ByDates.View
+          service={service!}
+          count={count}
+          currency={props.currency}
+          locale={locale}
+          zone={zone}
+          now={now}
+          words={words}
+          looking={props.looking}
+          turn={turn}
+          find={find}
+          onCount={(to) => choose({ count: to })}
+          onTake={(at) => void take(at)}
+        />
+      ) : (
+        <p part="note">{props.looking}</p>
+      )}
+    </>
+  )
   const whenBody = () => {
-    if (!seen || !month) return <p part="note">{props.looking}</p>
+    if (!seen || !month || !Sheets) return <p part="note">{props.looking}</p>
     const days =
       seen.month.year === month.year && seen.month.month === month.month
         ? daysOf(seen.times, zone)
@@ -280,31 +341,10 @@ function Booking({ box, props, door }: Alive) {
           </p>
         )}
         {service!.places > 1 && (
-          <div part="count" role="group" aria-label={words.howMany}>
-            <span>{words.howMany}</span>
-            <button
-              part="arrow"
-              type="button"
-              aria-label={words.fewer}
-              aria-disabled={count === 1}
-              onClick={() => count > 1 && choose({ count: count - 1 })}
-            >
-              −
-            </button>
-            <b aria-live="polite">{count}</b>
-            <button
-              part="arrow"
-              type="button"
-              aria-label={words.more}
-              aria-disabled={count >= service!.places}
-              onClick={() => count < service!.places && choose({ count: count + 1 })}
-            >
-              +
-            </button>
-          </div>
+          <HowMany service={service!} count={count} words={words} onCount={(to) => choose({ count: to })} />
         )}
         <div class="when">
-          <MonthSheet
+          <Sheets.Month
             month={month}
             days={days}
             chosen={day}
@@ -320,7 +360,7 @@ function Booking({ box, props, door }: Alive) {
             onDay={setDay}
           />
           {ofDay ? (
-            <Times
+            <Sheets.Times
               day={day!}
               times={ofDay}
               chosen={start}
@@ -376,6 +416,8 @@ function Booking({ box, props, door }: Alive) {
 
 /** Zones are named after places; the place alone is what people say. */
 const cityOf = (zone: string) => zone.split('/').at(-1)!.replaceAll('_', ' ')
+
+const timeOf = ([start, left]: readonly [number, number]): Time => ({ start, left })
 
 const nearest = (times: readonly Time[], to: number): readonly Time[] =>
   [...times]

@@ -1,35 +1,10 @@
 /** @jsxImportSource preact */
 /** A month whose days show how much of them is free, beside it the times of one day by its parts. */
 import type { VNode } from 'preact'
-import { civilOf, dayNumber, daysInMonth, weekdayOf } from '../../core/schedule/civil'
-import { dayOf, timeIn, write } from '../../core/booking/when'
-
-export interface Time {
-  readonly start: number
-  readonly left: number
-}
-export interface Month {
-  readonly year: number
-  /** 1–12 */
-  readonly month: number
-}
-/** Free times by day number since 1970, by the clock that they are told by. */
-export type Days = ReadonlyMap<number, readonly Time[]>
-
-export const monthOf = (day: number): Month => civilOf(day)
-export const monthAfter = ({ year, month }: Month, by: number): Month =>
-  civilOf(dayNumber(year, month + by, 1))
-
-export function daysOf(times: readonly Time[], zone: string): Days {
-  const days = new Map<number, Time[]>()
-  for (const time of times) {
-    const day = dayOf(time.start, zone)
-    const there = days.get(day)
-    if (there) there.push(time)
-    else days.set(day, [time])
-  }
-  return days
-}
+import { useRef } from 'preact/hooks'
+import { timeIn, write } from '../../core/booking/when'
+import { dayNumber, daysInMonth, weekdayOf } from '../../core/schedule/civil'
+import { monthAfter, type Days, type Month, type Time } from './days'
 
 /** Weeks begin on Sunday, Saturday or Monday. */
 function firstWeekday(locale: string): number {
@@ -65,6 +40,7 @@ export function MonthSheet({
   onMonth,
   onDay,
 }: MonthSheetProps): VNode {
+  const sheet = useRef<HTMLDivElement>(null)
   const start = dayNumber(month.year, month.month, 1)
   const count = daysInMonth(month.year, month.month)
   const weekStart = firstWeekday(locale)
@@ -78,13 +54,12 @@ export function MonthSheet({
     const by = { ArrowLeft: isRtl ? 1 : -1, ArrowRight: isRtl ? -1 : 1, ArrowUp: -7, ArrowDown: 7 }[event.key]
     if (!by) return
     event.preventDefault()
-    const sheet = (event.currentTarget as Element).closest('.sheet')!
     for (
       let to = day + by;
       to >= start && to < start + count;
       to += Math.sign(by) * (Math.abs(by) === 7 ? 7 : 1)
     ) {
-      const button = sheet.querySelector<HTMLButtonElement>(`[data-day="${to}"]`)
+      const button = sheet.current!.querySelector<HTMLButtonElement>(`[data-day="${to}"]`)
       if (button) return button.focus()
     }
   }
@@ -104,7 +79,7 @@ export function MonthSheet({
           onPress={() => onMonth(monthAfter(month, 1))}
         />
       </header>
-      <div class="sheet" aria-busy={!days}>
+      <div ref={sheet} class="sheet" aria-busy={!days}>
         {Array.from({ length: 7 }, (_one, place) => (
           // 5 January 1970 was a Monday.
           <span key={`w${place}`} class="weekday">

@@ -3,6 +3,7 @@ import type { Calendar, CalendarService } from '../../core/booking/shape'
 import { lengthInWords } from '../../core/locale/length'
 import { priceInWords } from '../../core/locale/numbers'
 import { say } from '../../core/locale/phrase'
+import type { Offered, Somebody } from './names'
 import { drawnWords } from './words'
 
 /** What the model gets for the role `calendar`. */
@@ -10,41 +11,29 @@ export interface GivenCalendar {
   readonly calendar: Calendar
 }
 
-export interface Offered {
-  readonly id: string
-  readonly name: string
-  readonly group: string
-  readonly text: string
-  /** `20 minutes` */
-  readonly takes: string
-  /** `£52`; '' where nothing is said. */
-  readonly price: string
-  readonly priceNote: string
-  readonly places: number
-  /** In the calendar's currency; null where nothing is said. */
-  readonly amount: number | null
-  /** Ids of those whom one can choose; none where there is nothing to choose. */
-  readonly who: readonly string[]
-}
-export interface Somebody {
-  readonly id: string
-  readonly name: string
-  readonly note: string
-}
-
 export type Told = 'name' | 'facts' | 'all'
 
-/** @param picked - ids of those to show; none for all */
+export interface Choosing {
+  /** Ids of those to show; none for all. */
+  readonly 'booking.only'?: readonly string[]
+  /** Name of a list; '' for all. */
+  readonly 'booking.list'?: string
+}
+/** Whether a widget offers a service, by its settings. */
+export function isOfferedBy({ id, isOffered, lists }: CalendarService, settings: Choosing): boolean {
+  const { 'booking.only': only = [], 'booking.list': list = '' } = settings
+  const isListed = list === '' || lists.some((one) => one.toLowerCase() === list.trim().toLowerCase())
+  return isOffered && isListed && (only.length === 0 || only.includes(id))
+}
+
 export function offeredOf(
   { services, resources, currency }: Calendar,
-  picked: readonly string[],
+  settings: Choosing,
   told: Told,
   locale: string,
 ): { readonly services: readonly Offered[]; readonly people: readonly Somebody[] } {
   const isPerson = (id: string) => resources.some((one) => one.id === id && one.is === 'person')
-  const shown = services.filter(
-    ({ id, isOffered }) => isOffered && (picked.length === 0 || picked.includes(id)),
-  )
+  const shown = services.filter((one) => isOfferedBy(one, settings))
   const offered = shown.map((service) => {
     const [first] = service.needs
     const who = first && first.count === 1 ? first.of.filter(isPerson) : []
@@ -82,17 +71,3 @@ export const costOf = (price: number | null, currency: string, locale: string): 
     : price === 0
       ? say(drawnWords.free, locale)
       : priceInWords({ price, priceCurrency: currency }, locale)
-
-/** Groups in the order in which they first come. */
-export function groupsOf(services: readonly Offered[]): readonly (readonly [string, readonly Offered[]])[] {
-  const groups = new Map<string, Offered[]>()
-  for (const one of services) groups.set(one.group, [...(groups.get(one.group) ?? []), one])
-  return [...groups]
-}
-
-/** A name within a sentence: with a small letter where the language writes so. */
-export function withinSentence(name: string, locale: string): string {
-  const [word = ''] = name.split(/[\s’']/)
-  const isName = word === 'I' || word.slice(1) !== word.slice(1).toLowerCase() || /^de\b/i.test(locale)
-  return isName ? name : name.slice(0, 1).toLowerCase() + name.slice(1)
-}

@@ -4,15 +4,18 @@ import type { ComponentChildren, VNode } from 'preact'
 import type { PublicForm } from '../../core/forms/form'
 import { Heading, type HeadingProps } from '../headed'
 import type { QuestionsProps } from '../questions/form'
-import { groupsOf, withinSentence, type Offered, type Somebody } from './offered'
+import { groupsOf, withinSentence, type Offered, type Somebody } from './names'
 
 export interface BookingProps {
   readonly heading: HeadingProps | undefined
   readonly intro: string
   readonly services: readonly Offered[]
   readonly people: readonly Somebody[]
-  /** `steps`: what, with whom, when. `month`: the free times of what comes first, at once. */
-  readonly begin: 'steps' | 'month'
+  /**
+   * `steps`: what, with whom, when. `month`: the free times of what comes first, at once. `dates`: of one service, its dates below
+   * each other where it is a class.
+   */
+  readonly begin: 'steps' | 'month' | 'dates'
   readonly choosesWho: boolean
   /** IANA name of the calendar's zone, and whose clock times are told by. */
   readonly zone: string
@@ -59,7 +62,8 @@ export function stepOf(props: BookingProps, { service, who, start }: Chosen): St
 /** Where one service is all there is, nobody is asked which. */
 export function begun({ services, begin }: BookingProps): Chosen {
   const only = begin === 'month' || services.length === 1 ? services[0] : undefined
-  return { service: only, who: begin === 'month' ? '' : undefined, start: undefined, count: 1 }
+  const who = begin === 'month' || (begin === 'dates' && (only?.places ?? 1) > 1) ? '' : undefined
+  return { service: only, who, start: undefined, count: 1 }
 }
 
 interface SentenceProps {

@@ -39,6 +39,8 @@ const statements: Readonly<Record<string, string>> = {
     and tried_at < now() - interval '${keptFor.originalDays} days' limit ${share})`,
   pictures: `delete from pictures where ref in (select p.ref from pictures p
     left join (select jsonb_path_query(facts || corrections, '$.image[*].ref') #>> '{}' as ref from items
+      union select jsonb_path_query(body, '$.services[*].image[*].ref') #>> '{}' from calendars
+      union select jsonb_path_query(body, '$.resources[*].image.ref') #>> '{}' from calendars
       union select s.value from (select settings from widgets union all select settings from releases) w, jsonb_each_text(w.settings) s
       where s.value ~ '^[0-9a-f]{24}$') u on u.ref = p.ref
     where u.ref is null and greatest(p.tried_at, p.made_at) < now() - interval '${keptFor.pictureDays} days' limit ${share})`,

@@ -10,4 +10,5 @@ export const answersByKind: Readonly<Record<string, Answers>> = {
   questions: questionsAnswers,
   chat: chatAnswers,
   booking: bookingAnswers,
+  offers: bookingAnswers,
 }

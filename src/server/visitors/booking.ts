@@ -6,6 +6,7 @@ import { questionsOf, type Form } from '@/core/forms/form'
 import type { Span } from '@/core/schedule/spans'
 import { momentIn } from '@/core/booking/when'
 import { bookingActions, mostMinutes } from '@/kinds/booking/actions'
+import { isOfferedBy, type Choosing } from '@/kinds/booking/offered'
 import { ownForm } from '@/kinds/booking/ownForm'
 import { changeUntil, nowMinute } from '../services/booking/booking'
 import { bookHeld, holdTime, letGo, TimeGone, wishOf } from '../services/booking/bookings'
@@ -23,17 +24,47 @@ interface Wanted {
   readonly count: number
 }
 
+/** @throws VisitorError `does_not_fit` when the widget has none */
+async function calendarFor(widget: WidgetFacts): Promise<KnownCalendar> {
+  const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''))
+  if (!known) throw new VisitorError('does_not_fit')
+  return known
+}
+
 /** @throws VisitorError `does_not_fit` for a calendar or a service that the widget has not */
 async function offeredBy(
   widget: WidgetFacts,
   id: string,
 ): Promise<{ readonly known: KnownCalendar; readonly service: CalendarService }> {
-  const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''))
-  const only = widget.settings['booking.only'] as readonly string[] | undefined
-  const service = known?.calendar.services.find((one) => one.id === id && one.isOffered)
-  if (!known || !service || (only && only.length > 0 && !only.includes(id)))
-    throw new VisitorError('does_not_fit')
+  const known = await calendarFor(widget)
+  const service = known.calendar.services.find((one) => one.id === id)
+  if (!service || !isOfferedBy(service, widget.settings as Choosing)) throw new VisitorError('does_not_fit')
   return { known, service }
+}
+
+/** Of days that are looked through first. */
+const soonDays = 14
+
+/** When each of some services is free next, within so many days. */
+async function nextsOf(
+  known: KnownCalendar,
+  services: readonly CalendarService[],
+  now: number,
+  days: number,
+) {
+  const ahead = Math.max(...services.map(({ aheadDays }) => aheadDays), 1)
+  const range = { from: now, until: now + Math.min(days, ahead) * 1440 }
+  // As far around as the longest of them reaches.
+  const reaches = services.map((one) => reach(one, range))
+  const around = {
+    from: Math.min(now, ...reaches.map(({ from }) => from)),
+    until: Math.max(range.until, ...reaches.map(({ until }) => until)),
+  }
+  const taken = await takenIn(known.id, around)
+  return services.flatMap((service) => {
+    const [first] = freeTimesOf(known, taken, { service, who: '', count: 1, range, now })
+    return first ? [{ service: service.id, ...first }] : []
+  })
 }
 
 /** What is taken around a range; times that were kept too long are free again. */
@@ -99,6 +130,16 @@ export const bookingAnswers = answering(bookingActions)(
       })
       return { times: [], next: (later.find(({ start }) => start >= until) ?? later[0])?.start ?? null }
     },
+    async nexts(_nothing, { widget }) {
+      const known = await calendarFor(widget)
+      const now = nowMinute()
+      const open = known.calendar.services.filter((one) => isOfferedBy(one, widget.settings as Choosing))
+      await giveBackOverdue(known.id)
+      // Most have something soon; the whole time ahead is looked through for the others only.
+      const soon = await nextsOf(known, open, now, soonDays)
+      const rest = open.filter(({ id }) => !soon.some(({ service }) => service === id))
+      return { nexts: [...soon, ...(rest.length > 0 ? await nextsOf(known, rest, now, Infinity) : [])] }
+    },
     async soonest({ service: id, count }, { widget }) {
       const { known, service } = await offeredBy(widget, id)
       const range = whole(service, nowMinute())
@@ -115,8 +156,7 @@ export const bookingAnswers = answering(bookingActions)(
     },
     async release({ hold }, { widget }) {
       const id = idOfHold(hold)
-      const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''))
-      if (id && known) await letGo(known.id, id)
+      if (id) await letGo((await calendarFor(widget)).id, id)
     },
     async book({ hold, zone, start, release, answers, ...wanted }, { widget, page, suspicion, kept }) {
       const { known, service } = await offeredBy(widget, wanted.service)

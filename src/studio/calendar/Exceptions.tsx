@@ -51,7 +51,7 @@ export function Exceptions({ title, all, onChange }: ExceptionsProps) {
                 key={open.join()}
                 defaultValue={open.join(', ')}
                 placeholder="not at all"
-                aria-description="Such as 10:00-14:00, with commas between several"
+                title="Such as 10:00-14:00, with commas between several"
                 onBlur={({ target }) =>
                   set(at, {
                     open: target.value

@@ -6,6 +6,7 @@ import { useIsClient } from '../parts/Role'
 import { TextField } from '../parts/TextField'
 import { UploadPicture } from '../parts/UploadPicture'
 import { Button } from '../parts/Button'
+import { HoursWeek } from './HoursWeek'
 import { NumberField } from './NumberField'
 
 export interface ServiceFieldsProps {
@@ -88,6 +89,16 @@ export function ServiceFields({ service, resources, currency, clientId, onChange
         />
       </div>
       <Needs service={service} resources={resources} onChange={(needs) => set('needs', needs)} />
+      <section aria-label="When it takes place" className="flex flex-col gap-2">
+        <Tick
+          label="It takes place at hours of its own, such as a class on Thursdays"
+          isOn={service.hours.length > 0}
+          onChange={(isOn) => set('hours', isOn ? ['Th 18:00-20:00'] : [])}
+        />
+        {service.hours.length > 0 && (
+          <HoursWeek of={service.name} lines={service.hours} onChange={(hours) => set('hours', hours)} />
+        )}
+      </section>
       <TextField
         isLong
         label="What it is"

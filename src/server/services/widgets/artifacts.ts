@@ -146,7 +146,7 @@ async function filesOf(
   facts: Omit<PageFacts, 'delivery'>,
 ): Promise<z.infer<typeof storedFiles>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
-  const { entries, css } = prepared ? entriesOf(prepared) : { entries: [], css: '' }
+  const { entries, css } = prepared ? entriesOf(prepared, artifacts.shown.locale) : { entries: [], css: '' }
   const { shown, opened } = artifacts
   const [w, o, f, h, pages] = await Promise.all([
     fileOf(jsonType, JSON.stringify(shown)),
