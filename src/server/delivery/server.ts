@@ -13,6 +13,7 @@ import { noteSighting } from './sightings'
 import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
 import { answerBooking, bookingPath, feedPath, sendFeed } from '../visitors/bookingPage'
 import { answerLetter, letterPath } from '../visitors/letters'
+import { answerTimes, timesPath } from '../visitors/timesPage'
 import { answerVisitor, visitorPath } from '../visitors/visitors'
 import { sendStage } from './stagePages'
 
@@ -116,6 +117,8 @@ async function answerRest(
   if (visited) return answerVisitor(request, response, visited)
   const letter = letterPath.exec(path)
   if (letter) return answerLetter(request, response, letter)
+  const times = timesPath.exec(path)
+  if (times) return answerTimes(request, response, times)
   const booking = bookingPath.exec(path)
   if (booking) return answerBooking(request, response, booking)
   const feed = isRead(request) ? feedPath.exec(path) : null

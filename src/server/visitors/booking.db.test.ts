@@ -430,6 +430,52 @@ describe('what comes in', () => {
   })
 })
 
+describe('without a script', () => {
+  const page = (query: string, init: RequestInit = {}) =>
+    fetch(`${visitors.origin}/t/${ref}/alone${query}`, { redirect: 'manual', ...init })
+  test('a time is a link, behind it a form; what is sent is booked, and a second press books nothing more', async () => {
+    const list = await (await page('')).text()
+    const at = /href="\?at=(\d+)"/.exec(list)![1]!
+    const form = await (await page(`?at=${at}`)).text()
+    const hidden = (name: string) => new RegExp(`name="${name}" value="([^"]+)"`).exec(form)![1]!
+    const body = new URLSearchParams({
+      name: 'Oda',
+      mail: 'oda@post.example',
+      key: hidden('key'),
+      // As if the form had been open for a while.
+      ticket: tickets.newTicket(ref, Date.now() - 60_000),
+    })
+    const send = () => page(`?at=${at}`, { method: 'POST', body })
+    const [first, second] = [await send(), await send()]
+    expect([first.status, second.status]).toEqual([303, 303])
+    expect(first.headers.get('location')).toBe(second.headers.get('location'))
+    expect(await rows('bookings')).toBe(1)
+    expect(await (await page('')).text()).not.toContain(`at=${at}"`)
+    expect(
+      (
+        await page(`?at=${at}`, {
+          method: 'POST',
+          body: new URLSearchParams({ ...Object.fromEntries(body), key: 'a'.repeat(32) }),
+        })
+      ).status,
+    ).toBe(409)
+  })
+  test('what is missing is said, and what was typed stays', async () => {
+    const at = hourFromNow(48)
+    const answer = await page(`?at=${at}`, {
+      method: 'POST',
+      body: new URLSearchParams({ name: 'O"da', key: 'b'.repeat(32) }),
+    })
+    const text = await answer.text()
+    expect([answer.status, text.includes('value="O&quot;da"')]).toEqual([422, true])
+    expect(await rows('bookings')).toBe(0)
+  })
+  test('what is not offered is not there', async () => {
+    expect((await fetch(`${visitors.origin}/t/${ref}/nothing`)).status).toBe(404)
+    expect((await fetch(`${visitors.origin}/t/nowhere1/alone`)).status).toBe(404)
+  })
+})
+
 describe('by hand', () => {
   const byHand = (start: number, more: object = {}) =>
     diary.bookByHand(actor, calendarId, {

@@ -18,6 +18,11 @@ import { answering, type Told, type WidgetFacts } from './answers'
 import { fileLimitsIn, fitting, formFor, mailIn, taleOf } from './formAnswers'
 import { VisitorError } from './problems'
 
+export interface Offered {
+  readonly known: KnownCalendar
+  readonly service: CalendarService
+}
+
 interface Wanted {
   readonly service: string
   readonly who: string
@@ -32,10 +37,7 @@ async function calendarFor(widget: WidgetFacts): Promise<KnownCalendar> {
 }
 
 /** @throws VisitorError `does_not_fit` for a calendar or a service that the widget has not */
-async function offeredBy(
-  widget: WidgetFacts,
-  id: string,
-): Promise<{ readonly known: KnownCalendar; readonly service: CalendarService }> {
+export async function offeredBy(widget: WidgetFacts, id: string): Promise<Offered> {
   const known = await calendarFor(widget)
   const service = known.calendar.services.find((one) => one.id === id)
   if (!service || !isOfferedBy(service, widget.settings as Choosing)) throw new VisitorError('does_not_fit')

@@ -6,11 +6,13 @@ import type { AddressInfo } from 'node:net'
 export async function startVisitors(): Promise<{ readonly origin: string; readonly stop: () => void }> {
   const { answerVisitor, visitorPath } = await import('./visitors')
   const { answerLetter, letterPath } = await import('./letters')
+  const { answerTimes, timesPath } = await import('./timesPage')
   const { answerBooking, bookingPath, feedPath, sendFeed } = await import('./bookingPage')
   const server = createServer((request, response) => {
     const path = request.url!.split('?')[0]!
     const [visit, letter] = [visitorPath.exec(path), letterPath.exec(path)]
     const [booking, feed] = [bookingPath.exec(path), feedPath.exec(path)]
+    const times = timesPath.exec(path)
     const work = visit
       ? answerVisitor(request, response, visit)
       : letter
@@ -19,7 +21,9 @@ export async function startVisitors(): Promise<{ readonly origin: string; readon
           ? answerBooking(request, response, booking)
           : feed
             ? sendFeed(response, feed)
-            : Promise.resolve(void response.writeHead(404).end())
+            : times
+              ? answerTimes(request, response, times)
+              : Promise.resolve(void response.writeHead(404).end())
     work.catch(() => response.writeHead(503).end('{}'))
   })
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
