@@ -119,8 +119,11 @@ export function Dates(props: DatesProps): VNode {
       <button
         part="send"
         type="button"
-        aria-disabled={chosen === undefined}
-        onClick={() => chosen !== undefined && props.onTake(chosen)}
+        onClick={(event) => {
+          if (chosen !== undefined) return props.onTake(chosen)
+          // Nothing is chosen yet: there it is to choose.
+          event.currentTarget.closest('[part=dates]')?.querySelector<HTMLElement>('input')?.focus()
+        }}
       >
         {words.goOn}
       </button>

@@ -75,6 +75,8 @@ export function List({ props, wish, nexts, tab, onWish, onTab, onOpen }: ListPro
   const groups = groupsOf(found)
   const names = distinct(props.offers.map(({ group }) => group))
   const isTabbed = props.groupsAs === 'tabs' && names.length > 1
+  // Below the widget's own heading, where it has one.
+  const Name = `h${props.heading ? props.heading.level + 1 : 2}` as 'h3'
   const at = isTabbed ? (tab ?? names[0]!) : undefined
   return (
     <div part="offers">
@@ -106,7 +108,7 @@ export function List({ props, wish, nexts, tab, onWish, onTab, onOpen }: ListPro
           <section key={name} part="group" class={name && !isTabbed ? 'named' : undefined}>
             {name && !isTabbed && (
               <header>
-                <h3 part="group-name">{name}</h3>
+                <Name part="group-name">{name}</Name>
                 <p part="note">{props.counts[offers.length - 1]}</p>
               </header>
             )}

@@ -18,10 +18,11 @@ import { giveBackOverdue, takenIn } from '../services/booking/taking'
 import { bookingAnswers, offeredBy, type Offered } from './booking'
 import { limitedText } from './body'
 import type { WidgetFacts } from './answers'
-import { keepOnce } from './keeping'
+import { keepOnce, keptBefore } from './keeping'
 import { sendPage } from './page'
 import { describe, VisitorError } from './problems'
 import { newTicket, suspicionOf } from './tickets'
+import { takeShare, waitFor } from './visitors'
 import { widgetFacts } from './widgetFacts'
 
 export const timesPath = /^\/t\/([a-z0-9]{4,20})\/([a-z][a-z0-9]{0,15})$/
@@ -33,6 +34,11 @@ export async function answerTimes(
   response: ServerResponse,
   [, ref = '', id = '']: RegExpExecArray,
 ): Promise<void> {
+  if (waitFor(request) > 0) {
+    request.resume()
+    const { detail, status } = describe({ code: 'too_often', facts: {} }, 'en')
+    return sendPage(response, { status, locale: 'en', title: detail, body: '' })
+  }
   const widget = await widgetFacts(ref)
   const found = widget && (await offeredBy(widget, id).catch(absent))
   if (!widget || !found) {
@@ -160,6 +166,7 @@ async function book(
     if (!parsed.success || widget.settings.form || !/^[0-9a-f]{32}$/.test(key))
       throw new VisitorError('does_not_fit')
     const body = parsed.data
+    if (!(await keptBefore(widget.id, key))) await takeShare(request, widget.ref, 'book')
     const booked = (await keepOnce(
       {
         widget,

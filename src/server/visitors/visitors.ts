@@ -128,6 +128,15 @@ async function take(
   return keepOnce(sent, tellIt, (visit) => handlers[name]!(taken, visit))
 }
 
+/** For pages of ours that are visited as such. @returns seconds to wait, when this address has come too often */
+export const waitFor = (request: IncomingMessage): number =>
+  limits.takeHere(peerOf(request), most.requestsPerMinute)
+/** The share of a limit that a send takes. @throws VisitorError `too_often` */
+export async function takeShare(request: IncomingMessage, ref: string, name: string): Promise<void> {
+  await limits.take(`${ref}/${name} ${await limits.visitorOf(peerOf(request))}`, usual.mostPerHour)
+  await limits.take(`${ref}/${name}`, usual.mostOfAll)
+}
+
 export async function answerVisitor(
   request: IncomingMessage,
   response: ServerResponse,

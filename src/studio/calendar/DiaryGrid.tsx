@@ -82,7 +82,12 @@ export function DiaryGrid({ columns, blocks, calendar, mayEdit, onOpen, onFree, 
     setDrag(undefined)
   }
   return (
-    <div className="max-h-[70dvh] min-w-0 overflow-auto rounded-md border border-hair bg-paper">
+    <div
+      role="region"
+      aria-label="Hours"
+      tabIndex={0}
+      className="max-h-[70dvh] min-w-0 overflow-auto rounded-md border border-hair bg-paper"
+    >
       <div
         className="sticky top-0 z-20 grid border-b border-hair bg-paper"
         style={{ gridTemplateColumns: `48px repeat(${columns.length}, minmax(110px, 1fr))` }}

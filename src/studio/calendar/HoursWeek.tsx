@@ -133,7 +133,6 @@ export function HoursWeek({ of, lines, onChange }: HoursWeekProps) {
               key={day}
               type="button"
               title={`Add hours on ${day}`}
-              aria-label={`Add hours on ${day} for ${of}`}
               onClick={() =>
                 commit([...stretches, { day: at, from: 540, until: 1020 }], {
                   day: at,
@@ -143,7 +142,8 @@ export function HoursWeek({ of, lines, onChange }: HoursWeekProps) {
               }
               className="px-1 py-1.5 text-start text-[13px] font-medium hover:bg-wash"
             >
-              {day.slice(0, 3)}{' '}
+              {day.slice(0, 3)}
+              <span className="sr-only">{day.slice(3)}: add hours</span>{' '}
               <span aria-hidden className="text-faint">
                 +
               </span>
