@@ -4,7 +4,7 @@ import { request } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import { closeDatabase, db } from '../src/server/db/db'
 import { line, percentile, type Line } from './measure'
-import { signIn } from './signIn'
+import { apiOf } from './signIn'
 
 const size = { articles: 10_000, wordsEach: 450, titleWords: 7, vocabulary: 20_000, sentences: 60 } as const
 
@@ -66,21 +66,7 @@ const asked = (url: string, from: string): Promise<{ articles: unknown[] }> =>
   })
 
 export async function searching({ studio, delivery }: { studio: string; delivery: string }): Promise<Line[]> {
-  const cookie = await signIn(studio)
-  const api = async <T>(method: string, path: string, body?: object, seen?: number): Promise<T> => {
-    const answer = await fetch(`${studio}/api/v1${path}`, {
-      method,
-      headers: {
-        cookie,
-        origin: studio,
-        'content-type': 'application/json',
-        ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
-      },
-      body: body && JSON.stringify(body),
-    })
-    if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`)
-    return (await answer.json()) as T
-  }
+  const api = await apiOf(studio)
   const [client] = await api<{ id: string }[]>('GET', '/clients')
   const of = `/clients/${client!.id}`
   const name = `Help to be searched ${randomBytes(3).toString('hex')}`

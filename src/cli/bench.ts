@@ -29,6 +29,7 @@ const inWorld: Readonly<Record<string, (world: World) => Promise<Line[]>>> = {
     return [...lines, ...(await (await import('../../measure/delivering')).delivering(urls.delivery, ref))]
   },
   talking: async ({ urls }) => (await import('../../measure/talking')).talking(urls),
+  booking: async ({ urls }) => (await import('../../measure/booking')).booking(urls),
   searching: async ({ urls }) => (await import('../../measure/searching')).searching(urls),
   sorting: async () => (await import('../../measure/sorting')).sorting(),
   refreshing: async () => (await import('../../measure/refreshing')).refreshing(),

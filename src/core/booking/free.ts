@@ -11,7 +11,7 @@ import {
   type Taken,
 } from '../schedule/freeTimes'
 import { readHours, readSpan } from '../schedule/hours'
-import { openIn, type Exception } from '../schedule/opening'
+import { openIn, type Exception, type Opening } from '../schedule/opening'
 import type { Span } from '../schedule/spans'
 import type { Zone } from '../schedule/zone'
 import type { Calendar, CalendarException, CalendarResource, CalendarService } from './shape'
@@ -93,18 +93,23 @@ const lineOf = (line: string) => readHours(line) ?? []
 
 function readyResource(
   { calendar, zone }: ReadyCalendar,
-  { id, hours, exceptions }: CalendarResource,
+  resource: CalendarResource,
   range: Span,
   busy: readonly Span[],
 ): Resource {
-  const opening = {
-    hours: hours.flatMap(lineOf),
+  let known = openings.get(calendar)
+  if (!known) openings.set(calendar, (known = new Map()))
+  let opening = known.get(resource.id)
+  if (!opening) {
     // Somebody's own exceptions win over holidays that are everybody's.
-    exceptions: [...calendar.closed, ...exceptions].map(exceptionOf),
-    zone,
+    const days = [...calendar.closed, ...resource.exceptions].map(exceptionOf)
+    opening = { hours: resource.hours.flatMap(lineOf), exceptions: days, zone }
+    known.set(resource.id, opening)
   }
-  return { id, open: openIn(opening, range), busy }
+  return { id: resource.id, open: openIn(opening, range), busy }
 }
+/** Read once for each calendar that is held: a document is never changed, another one takes its place. */
+const openings = new WeakMap<Calendar, Map<string, Opening>>()
 
 /** Those who are asked for, and which of their times are bookings of the same class. */
 function readyOf(
@@ -114,13 +119,20 @@ function readyOf(
   range: Span,
   ids: readonly string[],
 ): { readonly resource: Resource; readonly own: Taken[] }[] {
-  const isOwn = ({ session }: TakenUp) => service.places > 1 && session?.service === service.id
+  const wanted = new Set(ids)
+  const busy = new Map(
+    ids.map((id): [string, { others: Span[]; own: Taken[] }] => [id, { others: [], own: [] }]),
+  )
+  for (const one of taken) {
+    const mine = busy.get(one.resource)
+    if (service.places > 1 && one.session?.service === service.id)
+      mine?.own.push({ resource: one.resource, ...one.session })
+    else mine?.others.push(one)
+  }
   return ready.calendar.resources
-    .filter(({ id }) => ids.includes(id))
+    .filter(({ id }) => wanted.has(id))
     .map((one) => {
-      const mine = taken.filter(({ resource }) => resource === one.id)
-      const others = mine.filter((other) => !isOwn(other))
-      const own = mine.filter(isOwn).map(({ session }) => ({ resource: one.id, ...session! }))
+      const { others, own } = busy.get(one.id)!
       return { resource: readyResource(ready, one, range, others), own }
     })
 }

@@ -134,11 +134,16 @@ export function freeOfAll(
 ): FreeTimes {
   const [first] = groups
   if (!first) return { from: 0, left: new Uint16Array() }
-  const left = first.free.left.map((_one, minute) => {
+  if (groups.length === 1 && first.needed === 1) return first.free
+  const left = first.free.left.slice()
+  for (let at = 0; at < left.length; at += 1) {
     let most = Infinity
-    for (const { free, needed } of groups) most = Math.min(most, Math.floor(free.left[minute]! / needed))
-    return most
-  })
+    for (let group = 0; group < groups.length && most > 0; group += 1) {
+      const { free, needed } = groups[group]!
+      most = Math.min(most, Math.floor(free.left[at]! / needed))
+    }
+    left[at] = most
+  }
   return { from: first.free.from, left }
 }
 

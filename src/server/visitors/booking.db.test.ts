@@ -168,6 +168,7 @@ describe('a time that is taken is gone', () => {
     const start = hourFromNow(2 * day)
     const { value } = await hold('alone', start)
     await s.db().sequelize.query(`update bookings set held_until = now() - interval '1 second'`)
+    await new Promise((done) => setTimeout(done, 350))
     expect(await isFree('alone', start)).toBe(true)
     expect((await book('alone', start, { hold: value.hold })).value.state).toBe('booked')
     expect((await book('alone', start, { hold: value.hold })).status).toBe(409)

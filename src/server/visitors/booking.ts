@@ -1,4 +1,5 @@
 /** Tells visitors what is free, keeps times for them, and books. */
+import type { Transaction } from 'sequelize'
 import { freeTimesOf, reach, soonestOf } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import { given, type Answers as Given } from '@/core/forms/answers'
@@ -30,15 +31,19 @@ interface Wanted {
 }
 
 /** @throws VisitorError `does_not_fit` when the widget has none */
-async function calendarFor(widget: WidgetFacts): Promise<KnownCalendar> {
-  const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''))
+async function calendarFor(widget: WidgetFacts, transaction?: Transaction): Promise<KnownCalendar> {
+  const known = await calendarOf(widget.clientId, String(widget.settings.calendar ?? ''), transaction)
   if (!known) throw new VisitorError('does_not_fit')
   return known
 }
 
 /** @throws VisitorError `does_not_fit` for a calendar or a service that the widget has not */
-export async function offeredBy(widget: WidgetFacts, id: string): Promise<Offered> {
-  const known = await calendarFor(widget)
+export async function offeredBy(
+  widget: WidgetFacts,
+  id: string,
+  transaction?: Transaction,
+): Promise<Offered> {
+  const known = await calendarFor(widget, transaction)
   const service = known.calendar.services.find((one) => one.id === id)
   if (!service || !isOfferedBy(service, widget.settings as Choosing)) throw new VisitorError('does_not_fit')
   return { known, service }
@@ -62,7 +67,7 @@ async function nextsOf(
     from: Math.min(now, ...reaches.map(({ from }) => from)),
     until: Math.max(range.until, ...reaches.map(({ until }) => until)),
   }
-  const taken = await takenIn(known.id, around)
+  const taken = await takenIn(known, services, around)
   return services.flatMap((service) => {
     const [first] = freeTimesOf(known, taken, { service, who: '', count: 1, range, now })
     return first ? [{ service: service.id, ...first }] : []
@@ -72,7 +77,7 @@ async function nextsOf(
 /** What is taken around a range; times that were kept too long are free again. */
 async function takenAround(known: KnownCalendar, service: CalendarService, range: Span) {
   await giveBackOverdue(known.id)
-  return takenIn(known.id, reach(service, range))
+  return takenIn(known, [service], reach(service, range))
 }
 
 /** As far ahead as it can be booked. */
@@ -126,7 +131,7 @@ export const bookingAnswers = answering(bookingActions)(
       const times = freeTimesOf(known, await takenAround(known, service, range), { ...asked, range })
       if (times.length > 0) return { times: times.map(({ start, left }) => [start, left]), next: null }
       const ahead = whole(service, now)
-      const later = freeTimesOf(known, await takenIn(known.id, reach(service, ahead)), {
+      const later = freeTimesOf(known, await takenIn(known, [service], reach(service, ahead)), {
         ...asked,
         range: ahead,
       })
@@ -161,7 +166,8 @@ export const bookingAnswers = answering(bookingActions)(
       if (id) await letGo((await calendarFor(widget)).id, id)
     },
     async book({ hold, zone, start, release, answers, ...wanted }, { widget, page, suspicion, kept }) {
-      const { known, service } = await offeredBy(widget, wanted.service)
+      // On the connection that the transaction has: to wait for another one while many hold theirs would be for ever.
+      const { known, service } = await offeredBy(widget, wanted.service, kept?.transaction)
       const form = await formOf(widget, release)
       const fits = fitting(form, answers)
       const email = mailIn(form, fits) ?? ''

@@ -129,7 +129,7 @@ async function timesFor(
   const range = { from: Math.max(from, now), until: now + service.aheadDays * 1440 }
   // Whoever was chosen stays; what it takes up itself is free for it only where it moves by a whole booking.
   const who = service.needs[0]?.of.find((id) => booking.who.includes(id)) ?? ''
-  const taken = await takenIn(known.id, reach(service, range))
+  const taken = await takenIn(known, [service], reach(service, range))
   const free = freeTimesOf(known, taken, { service, who, count: booking.count, range, now })
   const days = new Map<string, number[]>()
   for (const { start } of free) {

@@ -70,7 +70,7 @@ async function sendTimes(
   const now = nowMinute()
   const range = { from: Math.max(now, from), until: now + service.aheadDays * 1440 }
   await giveBackOverdue(known.id)
-  const taken = await takenIn(known.id, reach(service, range))
+  const taken = await takenIn(known, [service], reach(service, range))
   const free = freeTimesOf(known, taken, { service, who: '', count: 1, range, now })
   const days = new Map<string, number[]>()
   let next: number | undefined

@@ -241,6 +241,6 @@ async function change(
 }
 
 async function tell(booking: Booking, how: 'booked' | 'cancelled', transaction: Transaction): Promise<void> {
-  const known = await calendarOf(booking.clientId, booking.calendarId)
+  const known = await calendarOf(booking.clientId, booking.calendarId, transaction)
   if (known) await mailBooking(known, booking, how, transaction)
 }

@@ -17,16 +17,20 @@ export interface KnownCalendar extends ReadyCalendar {
 
 const held = new LRUCache<string, KnownCalendar>({ max: 500 })
 
+/** Settings may hold anything. */
+const isUuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
+
 /** The body only where it has changed since it was held. @returns undefined where the client has no such calendar */
 export async function calendarOf(
   clientId: string,
   id: string,
   transaction?: Transaction,
 ): Promise<KnownCalendar | undefined> {
+  if (!isUuid.test(id)) return undefined
   const known = held.get(id)
   const [row] = await db().sequelize.query<{ agencyId: string; body: unknown; revision: number }>(
     `select agency_id as "agencyId", case when revision = $3 then null else body end as body, revision
-     from calendars where id::text = $1 and client_id = $2`,
+     from calendars where id = $1 and client_id = $2`,
     { bind: [id, clientId, known?.revision ?? -1], type: QueryTypes.SELECT, transaction },
   )
   if (!row) return undefined

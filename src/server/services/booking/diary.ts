@@ -82,7 +82,7 @@ export async function listFree(
   const from = minuteOf(asked.from)
   const range = { from, until: Math.min(minuteOf(asked.until), from + 62 * 1440) }
   const { service, now } = wishOf(serviceIn(known, asked.service), { ...asked, start: from, isByHand: true })
-  const taken = await takenIn(known.id, {
+  const taken = await takenIn(known, [service], {
     from: range.from - 1440,
     until: range.until + service.minutes + 1440,
   })

@@ -13,7 +13,7 @@ export async function remindDue(): Promise<void> {
       { type: QueryTypes.SELECT, transaction },
     )
     for (const booking of due) {
-      const known = await calendarOf(booking.clientId, booking.calendarId)
+      const known = await calendarOf(booking.clientId, booking.calendarId, transaction)
       if (known && booking.state === 'booked' && booking.starts > nowMinute())
         await mailBooking(known, booking, 'reminder', transaction)
     }

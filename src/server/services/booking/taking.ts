@@ -2,6 +2,7 @@
  * Takes times up and gives them back. Whatever comes at once, a session has as many in it as there are places, and nobody is in two
  * sessions: rows are locked in one order, and the constraint on `taken_up` decides between two that are new.
  */
+import { LRUCache } from 'lru-cache'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { reach, whoTakes, type Asked, type TakenUp } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
@@ -11,6 +12,8 @@ import type { KnownCalendar } from './calendarBody'
 
 /** More tries than others can get in between. */
 const mostTries = 6
+/** Minutes: what is booked may be longer than anything that is offered by now. */
+const leastBack = 2 * 1440
 
 export type Wish = Omit<Asked, 'range'> & { readonly start: number }
 export interface Seat {
@@ -19,28 +22,68 @@ export interface Seat {
   readonly who: readonly string[]
 }
 
+/**
+ * Who is taken up when, of those whom some services need. What is booked of a class itself is told with its places. One row for each
+ * of them and not for each booking: a year of fifty people is quickly read.
+ */
 export async function takenIn(
-  calendarId: string,
+  { id, calendar }: KnownCalendar,
+  services: readonly CalendarService[],
   { from, until }: Span,
   transaction?: Transaction,
 ): Promise<TakenUp[]> {
-  const rows = await db().sequelize.query<{
+  // What began earlier than the longest there is takes has ended.
+  const longest = Math.max(
+    leastBack,
+    ...calendar.services.map((one) => one.minutes + one.bufferBefore + one.bufferAfter),
+  )
+  // As text: the driver takes ten times as long for arrays.
+  const rows = await db().sequelize.query<{ resource: string; spans: string }>(
+    `select resource, string_agg(starts || ',' || ends, ',') as spans from taken_up
+     where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 group by resource`,
+    { bind: [id, from, until, longest], type: QueryTypes.SELECT, transaction },
+  )
+  const ids = new Set(services.flatMap(({ needs }) => needs.flatMap(({ of }) => of)))
+  const all = rows
+    .filter(({ resource }) => ids.has(resource))
+    .flatMap(({ resource, spans }) => {
+      const numbers = JSON.parse(`[${spans}]`) as number[]
+      const found: TakenUp[] = []
+      for (let at = 0; at < numbers.length; at += 2)
+        found.push({ resource, from: numbers[at]!, until: numbers[at + 1]! })
+      return found
+    })
+  const classes = services.filter(({ places }) => places > 1).map(({ id }) => id)
+  if (classes.length === 0 || all.length === 0) return all
+  const sessions = await db().sequelize.query<{
     resource: string
     from: number
-    until: number
     service: string
     start: number
     count: number
   }>(
-    `select t.resource, lower(t.during) as from, upper(t.during) as until, s.service, s.starts as start, s.count
-     from taken_up t join booked_sessions s on s.id = t.session_id where t.calendar_id = $1 and t.during && int4range($2, $3)`,
-    { bind: [calendarId, from, until], type: QueryTypes.SELECT, transaction },
+    `select t.resource, t.starts as from, s.service, s.starts as start, s.count from booked_sessions s join taken_up t on t.session_id = s.id
+     where s.calendar_id = $1 and s.service = any($4) and s.starts >= $2 - 20160 and s.starts < $3`,
+    { bind: [id, from, until, classes], type: QueryTypes.SELECT, transaction },
   )
-  return rows.map(({ service, start, count, ...one }) => ({ ...one, session: { service, start, count } }))
+  // Nobody begins two at the same minute.
+  const keyOf = (one: { readonly resource: string; readonly from: number }) => `${one.resource} ${one.from}`
+  const session = new Map(sessions.map((one) => [keyOf(one), one]))
+  return all.map((one) => {
+    const found = session.get(keyOf(one))
+    return found
+      ? { ...one, session: { service: found.service, start: found.start, count: found.count } }
+      : one
+  })
 }
+
+/** Calendars that were seen to a moment ago: times are kept for minutes, so nobody misses a part of a second. */
+const seenTo = new LRUCache<string, true>({ max: 5_000, ttl: 300 })
 
 /** Times kept for somebody who never finished the form are free again. Those that another process sees to are passed over. */
 export async function giveBackOverdue(calendarId: string, transaction?: Transaction): Promise<void> {
+  if (seenTo.has(calendarId)) return
+  seenTo.set(calendarId, true)
   await db().sequelize.query(
     `with gone as (delete from bookings where id in (select id from bookings where calendar_id = $1 and state = 'held' and held_until < now()
        order by id limit 200 for update skip locked) returning session_id, count),
@@ -58,12 +101,16 @@ export async function takeSeat(
   transaction: Transaction,
 ): Promise<Seat | undefined> {
   const { service, start } = wish
-  await giveBackOverdue(known.id, transaction)
   for (let tries = 0; tries < mostTries; tries += 1) {
     const around = reach(service, { from: start, until: start })
     const day = { from: around.from - 720, until: around.until + 720 }
-    const taken = await takenIn(known.id, day, transaction)
+    const taken = await takenIn(known, [service], day, transaction)
     const who = whoTakes(known, taken, wish)
+    if (!who && tries === 0) {
+      // It may be kept for somebody who has gone.
+      await giveBackOverdue(known.id, transaction)
+      continue
+    }
     if (!who) return undefined
     const joined = service.places > 1 ? await joinSession(known.id, wish, who[0]!, transaction) : undefined
     const seat = joined ?? (await newSession(known.id, wish, who, transaction))
