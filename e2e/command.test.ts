@@ -127,9 +127,9 @@ beforeAll(async () => {
       .replace('  feed,\n', '  tally,\n  feed,\n'),
   )
   running = start()
-  await until(isUp, 240_000)
+  await until(isUp, 480_000)
   browser = await openBrowser()
-}, 400_000)
+}, 600_000)
 afterAll(async () => {
   await browser?.close()
   if (running) await stopped(running)

@@ -1,28 +1,9 @@
 /** A thousand submissions while PostgreSQL is killed twice: what was acknowledged is there, once. */
-import { spawnSync } from 'node:child_process'
-import { readFileSync } from 'node:fs'
-import { request } from 'node:http'
-import path from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import pg from 'pg'
 import type { Browser } from './browser'
+import { kill, post, start, startAgain, wait, type Sent } from './killed'
 import { api, clientNamed, liveObject, signedIn, world } from './world'
-
-const start = () => spawnSync('tools/postgres.sh', ['start'], { env: process.env, stdio: 'ignore' }).status
-/** Not stopped but killed: nothing of it gets to tidy up. */
-function kill(): void {
-  const file = path.join(process.env.YIMBLE_PGDATA!, 'postmaster.pid')
-  process.kill(Number(readFileSync(file, 'utf8').split('\n')[0]), 'SIGKILL')
-}
-/** What was left behind by the killed one ends by itself, a moment later. */
-async function startAgain(): Promise<void> {
-  for (let tries = 0; tries < 10; tries += 1) {
-    await wait(1_000)
-    if (start() === 0) return
-  }
-  throw new Error('PostgreSQL did not start again')
-}
-const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))
 
 let browser: Browser
 /** A widget takes so many of all visitors within an hour, so there are two. */
@@ -43,32 +24,6 @@ afterAll(async () => {
 const count = 1_000
 /** One less than an address may send within an hour: of a share that was just being taken nobody knows, when all is killed. */
 const eachAddress = 5
-
-interface Sent {
-  readonly ref: string
-  readonly key: string
-  readonly body: string
-  /** Where it is sent from: every visitor has an address of the loopback's. */
-  readonly from: string
-}
-
-/** @returns the status; 0 when nothing answered */
-const post = ({ ref, key, body, from }: Sent): Promise<number> =>
-  new Promise((done) => {
-    const url = `${world.delivery}/x/${ref}/join?key=${key}`
-    const asked = request(
-      url,
-      { method: 'POST', localAddress: from, agent: false, timeout: 8_000 },
-      (answer) => {
-        answer.resume()
-        answer.on('end', () => done(answer.statusCode ?? 0))
-        answer.on('error', () => done(0))
-      },
-    )
-    asked.on('timeout', () => asked.destroy())
-    asked.on('error', () => done(0))
-    asked.end(body)
-  })
 
 test('every submission that was acknowledged is kept, and only once', async () => {
   const ticketOf = async ({ ref }: { ref: string }) =>
@@ -92,7 +47,7 @@ test('every submission that was acknowledged is kept, and only once', async () =
   /** As the door of the embed does: the same again until somebody answers. */
   const send = async (sent: Sent) => {
     for (let tries = 0; tries < 200; tries += 1) {
-      const status = await post(sent)
+      const status = (await post('join', sent)).status
       if (status === 200) {
         acknowledged.add(sent.key)
         if (acknowledged.size >= killsLeft[0]!) {

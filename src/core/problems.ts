@@ -110,6 +110,12 @@ export const catalogue = {
     'Calendar in use',
     (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another calendar there first.`,
   ),
+  no_calendar: entry(
+    422,
+    'No calendar',
+    (f) =>
+      `What ${f.host} answers is no calendar (iCalendar). Copy the address that its program gives for subscribing.`,
+  ),
   time_gone: entry(
     409,
     'Time taken',

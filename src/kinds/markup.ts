@@ -108,10 +108,12 @@ export function markupOf(kinds: readonly Kind[]): Markup {
       const { pieces, opening } = drawn(prepare(input, items, context), context, [])
       reader.write(pieces.join('') + (opening?.shell.join('') ?? ''))
       reader.write(drawn(prepare(input, [], context), context, []).pieces.join(''))
-      for (const { objects } of extremeObjects(kind))
-        if (objects)
-          reader.write(drawn(prepare({ ...input, objects }, [], context), context, []).pieces.join(''))
     }
+    // It takes its time: once is enough, with all that can be shown.
+    const base = { kind: kind.id, settings: allShown(kind), brand: plainBrand, decisions: noDecisions }
+    for (const { objects } of extremeObjects(kind))
+      if (objects)
+        reader.write(drawn(prepare({ ...base, objects }, [], context), context, []).pieces.join(''))
   }
   reader.end()
   // The box around all, which `artifact.ts` draws.

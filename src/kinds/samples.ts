@@ -126,7 +126,7 @@ const extremeForm = {
   }),
 }
 
-/** Forty services: long names, none, other scripts, with and without price, picture and group. */
+/** A dozen services: long names, none, other scripts, with and without price, picture and group. */
 const names = [
   long,
   compound,
@@ -146,7 +146,7 @@ const extremeCalendar = {
       note: long,
       hours: ['Mo-Su 00:00-24:00'],
     })),
-    services: Array.from({ length: 40 }, (_one, at) => ({
+    services: Array.from({ length: 12 }, (_one, at) => ({
       id: `s${at}`,
       name: names[at % names.length]!.slice(0, 120),
       group: at % 5 === 0 ? '' : names[at % 4]!.slice(0, 60),

@@ -36,6 +36,8 @@ export const resourceSchema = z.strictObject({
   image: pictureShape.optional(),
   hours: z.array(hoursLine).max(28).default([]),
   exceptions: z.array(exceptionSchema).max(200).default([]),
+  /** Addresses of calendars in which they are busy already (iCalendar). */
+  busyAt: z.array(webAddress.max(1000)).max(5).default([]),
   /** Is told of every booking; '' for nobody. */
   mail: z.union([z.literal(''), z.email().max(254)]).default(''),
 })

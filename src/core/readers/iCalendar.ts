@@ -75,18 +75,18 @@ export const iCalendar: Reader = {
     'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//kiln//EN\r\nX-WR-CALNAME:Kiln days\r\nBEGIN:VEVENT\r\nUID:1@kiln.example\r\nDTSTART;TZID=Europe/London:20260302T190000\r\nSUMMARY:First firing\r\nRRULE:FREQ=WEEKLY;COUNT=3\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n',
 }
 
-function componentsNamed(component: Component, name: string): Component[] {
+export function componentsNamed(component: Component, name: string): Component[] {
   return component.parts.flatMap((part) => [
     ...(part.name === name ? [part] : []),
     ...componentsNamed(part, name),
   ])
 }
 
-type Time = Moment & { readonly zone: Zone | undefined }
+export type Time = Moment & { readonly zone: Zone | undefined }
 
-type Zones = (name: string) => Zone | undefined
+export type Zones = (name: string) => Zone | undefined
 
-function readTime(line: ContentLine, zones: Zones, value = line.value): Time | undefined {
+export function readTime(line: ContentLine, zones: Zones, value = line.value): Time | undefined {
   const moment = readMoment(value.replace(/^["']|["']$/g, ''))
   if (!moment) return undefined
   // Some say DATE and write a time all the same: what is written counts, midnight apart.
@@ -100,7 +100,7 @@ function readTime(line: ContentLine, zones: Zones, value = line.value): Time | u
  * A name of the platform's zone data means that zone, also at the end of a longer name: its data is whole, where
  * definitions in calendars often hold for one year only. Then the calendar's own definition, then desktop systems' names.
  */
-function zonesOf(root: Component, context: ReadContext): Zones {
+export function zonesOf(root: Component, context: Pick<ReadContext, 'zones'>): Zones {
   const found = new Map<string, Zone | undefined>()
   const own = new Map(
     componentsNamed(root, 'VTIMEZONE').map((part) => [plainText(lineOf(part, 'TZID')), part]),
@@ -152,7 +152,7 @@ export function zoneIn(component: Component, name: string): Zone {
 }
 
 /** Days and moments that are looked at for the dates of one calendar: seconds of work, where everyday calendars take hundredths. */
-const mostSteps = 3_000_000
+export const mostSteps = 3_000_000
 
 interface Surroundings {
   readonly zones: Zones
@@ -251,7 +251,7 @@ export function readDuration(value: string): number | undefined {
   return sign === '-' ? -total : total
 }
 
-function endOf(event: Component, start: Time, zones: Zones): Time | undefined {
+export function endOf(event: Component, start: Time, zones: Zones): Time | undefined {
   const line = lineOf(event, 'DTEND')
   const end = line && readTime(line, zones)
   if (end && (end.zone !== start.zone || end.wall >= start.wall)) return end

@@ -26,6 +26,8 @@ export interface Jobs {
   deliver: { deliveryId: string }
   /** Tells a service who is on a list. */
   carry: { listId: string }
+  /** Reads busy times from a calendar elsewhere. */
+  outside: { outsideId: string }
 }
 export type JobName = keyof Jobs
 export const jobNames: readonly JobName[] = [
@@ -37,6 +39,7 @@ export const jobNames: readonly JobName[] = [
   'unseen',
   'deliver',
   'carry',
+  'outside',
 ]
 
 /** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
@@ -49,6 +52,7 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   unseen: 60,
   deliver: 60,
   carry: 300,
+  outside: 60,
 }
 
 const tryingLong: ReadonlySet<JobName> = new Set(['mail', 'deliver', 'carry'])

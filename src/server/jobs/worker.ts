@@ -9,6 +9,7 @@ import { renderWidget } from '../services/widgets/artifacts'
 import { dueSubscriptions, subscribe } from '../services/sources/hubs'
 import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
+import { enqueueOutside, readOutside } from '../services/booking/outside'
 import { remindDue } from '../services/booking/reminders'
 import { refresh } from '../services/sources/refreshing'
 import { deliver } from '../services/visitors/announcing'
@@ -36,6 +37,7 @@ export const handlers: Handlers = {
   mail: (letter) => sendLetter(letter),
   deliver: ({ deliveryId }) => deliver(deliveryId),
   carry: ({ listId }) => carry(listId),
+  outside: ({ outsideId }) => readOutside(outsideId),
   unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
@@ -66,6 +68,7 @@ export async function enqueueDue(): Promise<void> {
   )
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
   await remindDue()
+  await enqueueOutside()
 }
 
 /** Takes jobs of one name, so many at a time. Each ends by itself: one that fails is tried again, without the others. */
@@ -95,6 +98,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'unseen', 4)
   await takeJobs(boss, 'deliver', 8)
   await takeJobs(boss, 'carry', 4)
+  await takeJobs(boss, 'outside', 4)
   const stopReplies = takeReplies()
   let isAway = false
   const timer = setInterval(() => {

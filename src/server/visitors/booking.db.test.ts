@@ -11,7 +11,9 @@ import { codeOf, startServices } from '../services/testServices'
 import { newKey, startVisitors } from './testVisitors'
 
 type Actions = typeof bookingActions
-const { s, everythingLive } = startServices(() => Promise.resolve({ YIMBLE_DELIVERY_PROXIES: '1' }))
+const { s, everythingLive, serve, outside } = startServices(() =>
+  Promise.resolve({ YIMBLE_DELIVERY_PROXIES: '1' }),
+)
 let visitors: Awaited<ReturnType<typeof startVisitors>>
 let calendars: typeof import('../services/booking/calendars')
 let diary: typeof import('../services/booking/diary')
@@ -428,6 +430,60 @@ describe('what comes in', () => {
       submissions: 1,
     })
     expect(await isFree('alone', start)).toBe(true)
+  })
+})
+
+describe('busy elsewhere', () => {
+  const event = (start: number) => {
+    const at = (minute: number) => new Date(minute * 60_000).toISOString().replace(/[-:]|\.\d+/g, '')
+    return [
+      'BEGIN:VCALENDAR',
+      'BEGIN:VEVENT',
+      'UID:x',
+      `DTSTART:${at(start)}`,
+      `DTEND:${at(start + 60)}`,
+      'END:VEVENT',
+      'END:VCALENDAR',
+    ].join('\r\n')
+  }
+  const readAll = async () => {
+    const { readOutside } = await import('../services/booking/outside')
+    const all = await s
+      .db()
+      .sequelize.query<{ id: string }>('select id from outside_calendars where calendar_id = $1', {
+        bind: [calendarId],
+        type: QueryTypes.SELECT,
+      })
+    for (const { id } of all) await readOutside(id)
+  }
+  test('what stands in somebody’s own calendar is not offered; out of reach, what was read last counts on', async () => {
+    const start = hourFromNow(48)
+    serve(event(start), 'text/calendar')
+    const [ines, ...rest] = house.resources
+    await change({ resources: [{ ...ines!, busyAt: [`${outside.origin}/ines.ics`] }, ...rest] })
+    await readAll()
+    expect(await isFree('alone', start)).toBe(false)
+    expect((await book('alone', start)).status).toBe(409)
+    expect(await isFree('alone', start + 60)).toBe(true)
+    expect(await isFree('visit', start)).toBe(true)
+    serve('gone', 'text/plain', {}, 503)
+    await readAll()
+    expect(await isFree('alone', start)).toBe(false)
+    expect((await calendars.getCalendar(actor, calendarId)).outside).toMatchObject([
+      { resource: 'ines', trouble: expect.stringContaining('503') },
+    ])
+    serve(event(start + 60), 'text/calendar')
+    await readAll()
+    expect([await isFree('alone', start), await isFree('alone', start + 60)]).toEqual([true, false])
+    await change({ resources: house.resources })
+    expect(await isFree('alone', start + 60)).toBe(true)
+  })
+  test('what is no calendar is said', async () => {
+    serve('<!doctype html>', 'text/html')
+    const [ines, ...rest] = house.resources
+    await change({ resources: [{ ...ines!, busyAt: [`${outside.origin}/page`] }, ...rest] })
+    await readAll()
+    expect((await calendars.getCalendar(actor, calendarId)).outside[0]!.trouble).toContain('is no calendar')
   })
 })
 

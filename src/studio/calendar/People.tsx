@@ -5,6 +5,7 @@ import { resourceSchema, type CalendarResource } from '@/core/booking/shape'
 import { newId } from '../newId'
 import { Button } from '../parts/Button'
 import { CopyField } from '../parts/CopyField'
+import { Ago } from '../parts/Local'
 import { TextField } from '../parts/TextField'
 import type { EditedCalendar } from './CalendarView'
 import { Exceptions } from './Exceptions'
@@ -93,6 +94,42 @@ export function People({ calendar, record, onChange }: EditedCalendar) {
             all={chosen.exceptions}
             onChange={(exceptions) => set('exceptions', exceptions)}
           />
+          <section aria-label="Busy already" className="flex flex-col gap-2">
+            <h2 className="text-lg">Busy already</h2>
+            <TextField
+              isLong
+              label="Addresses of calendars elsewhere"
+              hint="One line each, as their program gives them for subscribing. Read every ten minutes; what stands there is not offered"
+              key={`busy ${at}`}
+              defaultValue={chosen.busyAt.join('\n')}
+              onChange={(event) =>
+                set(
+                  'busyAt',
+                  event.target.value
+                    .split('\n')
+                    .map((one) => one.trim().replace(/^webcals?:/, 'https:'))
+                    .filter(Boolean)
+                    .slice(0, 5),
+                )
+              }
+            />
+            {record.outside
+              .filter(({ resource }) => resource === at)
+              .map(({ url, readAt, trouble }) => (
+                <p key={url} className="text-[13px] break-words text-faint">
+                  {new URL(url).host}:{' '}
+                  {trouble ? (
+                    trouble
+                  ) : readAt ? (
+                    <>
+                      read <Ago iso={readAt} />
+                    </>
+                  ) : (
+                    'not read yet'
+                  )}
+                </p>
+              ))}
+          </section>
           <section aria-label="In their own calendar" className="flex flex-col gap-2">
             <h2 className="text-lg">In their own calendar</h2>
             <p className="text-faint">

@@ -12,6 +12,19 @@ export const calendar = z.object({
   calendar: calendarSchema,
   revision: z.int(),
   widgets: z.array(z.object({ id: z.uuid(), name: z.string() })).describe('Widgets that have it'),
+  outside: z
+    .array(
+      z.object({
+        resource: z.string(),
+        url: z.string(),
+        readAt: when.nullable(),
+        trouble: z
+          .string()
+          .nullable()
+          .describe('Why it could not be read the last time; what was read before counts on'),
+      }),
+    )
+    .describe('Calendars elsewhere from which busy times are read'),
   feeds: z
     .array(z.object({ of: z.string().nullable(), url: z.string() }))
     .describe('Addresses to subscribe to, for everybody (null) and for each person or room'),

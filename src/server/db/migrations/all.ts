@@ -22,6 +22,7 @@ import * as clientPeople from './0020-client-people'
 import * as carrying from './0021-carrying'
 import * as releaseOfSubmission from './0022-release-of-submission'
 import * as booking from './0023-booking'
+import * as outsideCalendars from './0024-outside-calendars'
 
 export const migrations = [
   first,
@@ -47,4 +48,5 @@ export const migrations = [
   carrying,
   releaseOfSubmission,
   booking,
+  outsideCalendars,
 ]

@@ -10,6 +10,7 @@ import { isZone } from '../../zones'
 import { demand, demandAnswering, found, withinOf, type Actor, type Anybody } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
 import { feedLink } from './feeds'
+import { followOutside } from './outside'
 
 interface Row {
   readonly id: string
@@ -19,10 +20,18 @@ interface Row {
   readonly body: unknown
   readonly revision: number
   readonly widgets: CalendarShape['widgets']
+  readonly outside: readonly {
+    readonly resource: string
+    readonly url: string
+    readonly readAt: string | null
+    readonly trouble: string | null
+  }[]
 }
 const selected = `select k.id, k.client_id as "clientId", c.name as "clientName", k.name, k.body, k.revision,
   (select coalesce(jsonb_agg(jsonb_build_object('id', w.id, 'name', w.name) order by w.name), '[]')
-   from widgets w where w.deleted_at is null and exists (select 1 from uses u where u.widget_id = w.id and u.used_id = k.id)) as widgets
+   from widgets w where w.deleted_at is null and exists (select 1 from uses u where u.widget_id = w.id and u.used_id = k.id)) as widgets,
+  (select coalesce(jsonb_agg(jsonb_build_object('resource', o.resource, 'url', o.url, 'readAt', to_char(o.read_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), 'trouble', o.trouble)), '[]')
+   from outside_calendars o where o.calendar_id = k.id) as outside
   from calendars k join clients c on c.id = k.client_id`
 
 function shapeOf({ body, ...row }: Row): CalendarShape {
@@ -31,7 +40,7 @@ function shapeOf({ body, ...row }: Row): CalendarShape {
     of,
     url: feedLink(row.id, of),
   }))
-  return { ...row, calendar, feeds }
+  return { ...row, outside: [...row.outside], calendar, feeds }
 }
 
 /** Of the client; a client's own people see theirs. */
@@ -134,6 +143,7 @@ export async function saveCalendar(
       'update calendars set body = $2, revision = revision + 1, updated_at = now() where id = $1',
       { bind: [id, JSON.stringify(calendar)], transaction },
     )
+    await followOutside(id, calendar, transaction)
     await renderShowing([id], transaction)
   })
   return getCalendar(actor, id)

@@ -39,8 +39,10 @@ export async function takenIn(
   )
   // As text: the driver takes ten times as long for arrays.
   const rows = await db().sequelize.query<{ resource: string; spans: string }>(
-    `select resource, string_agg(starts || ',' || ends, ',') as spans from taken_up
-     where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 group by resource`,
+    `select resource, string_agg(starts || ',' || ends, ',') as spans from (
+       select resource, starts, ends from taken_up where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2
+       union all select resource, starts, ends from outside_busy where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2) all_of_it
+     group by resource`,
     { bind: [id, from, until, longest], type: QueryTypes.SELECT, transaction },
   )
   const ids = new Set(services.flatMap(({ needs }) => needs.flatMap(({ of }) => of)))

@@ -6,6 +6,7 @@ import type { AddressShape, WidgetShape } from '@/core/api/shapes'
 import { addressFrom, addressLimits } from '@/core/snippet/address'
 import { api, sentenceOf } from '../../api'
 import { Button } from '../../parts/Button'
+import { QrCode } from '../../parts/QrCode'
 import { TextField } from '../../parts/TextField'
 import { useMayEdit } from '../../parts/Role'
 
@@ -28,6 +29,7 @@ export function OwnPage({ widget, delivery, onChanged }: OwnPageProps) {
           {href.replace(/^https?:\/\//, '')}
         </a>
       </p>
+      <QrCode address={href} name={widget.address ?? widget.ref} />
       {mayEdit && <Words key={widget.address} widget={widget} onChanged={onChanged} />}
     </>
   )
