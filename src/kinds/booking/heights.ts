@@ -14,7 +14,7 @@ import {
   type Look,
 } from '../sizes'
 import type { BlockValues } from '../block'
-import { begun, stepOf, type BookingProps } from './view'
+import { begun, canChooseWho, stepOf, type BookingProps } from './view'
 import { groupsOf } from './names'
 
 /** In em of the text. */
@@ -54,11 +54,15 @@ export function bookingPx(
     words ? linesOf(counted(words, face), em_ / size) : 0
   const sentence = widthEm >= roomyEm ? sizes.sentence.large : sizes.sentence.small
   const fill = (pattern: string, words: string) => pattern.replace(/\{\w+\}/, () => words)
+  const chosenWho = canChooseWho(props, chosen.service)
+    ? fill(props.sentence.who, step === 'who' ? props.open.who : props.anybody)
+    : ''
   const said =
     step === 'what'
       ? fill(props.sentence.what, props.open.what)
       : fill(props.sentence.what, chosen.service!.name) +
-        fill(props.sentence[step as 'who' | 'when'], props.open[step as 'who' | 'when'])
+        chosenWho +
+        (step === 'when' ? fill(props.sentence.when, props.open.when) : '')
   const sentenceEm =
     lines(said, Math.min(widthEm, 26 * sentence.size), sentence.size, faceOf(look, 'heading')) *
     sentence.size *
@@ -82,7 +86,8 @@ export function bookingPx(
           lines(one.text, columnEm, small.size) * smallEm
         )
       },
-      name ? sizes.groupName : 0,
+      // Their lines: one below each service, a thick one below the name.
+      (services.length + (name ? 2 : 0)) / em + (name ? sizes.groupName : 0),
     ),
   )
   const rows: number[] = []

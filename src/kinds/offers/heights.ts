@@ -50,17 +50,12 @@ export function offersPx(
       0.5,
     )
     const size = widthEm >= roomyEm ? bookingSizes.sentence.large : bookingSizes.sentence.small
-    const longest = (all: readonly string[]) =>
-      all.reduce((most, one) => (one.length > most.length ? one : most), '')
-    // A list is as wide as the longest of its choices.
     const said = props.sentence
-      .replace('{what}', longest([props.any.what, ...props.offers.map(({ group }) => group)]))
-      .replace('{long}', longest([props.any.long, ...props.offers.map(({ takes }) => takes)]))
-      .replace('{who}', longest([props.any.who, ...props.offers.flatMap(({ by }) => by)]))
+      .replace('{what}', props.any.what)
+      .replace('{long}', props.any.long)
+      .replace('{who}', props.any.who)
     const sentence = props.sentence
-      ? (lines(`${said}     `, Math.min(widthEm, 26 * size.size) * 0.86, size.size) + 0.5) *
-        size.size *
-        size.line
+      ? lines(`${said} mmm`, Math.min(widthEm, 26 * size.size) * 0.94, size.size) * size.size * size.line
       : 0
     const isTabbed = props.groupsAs === 'tabs' && groupsOf(props.offers).length > 1
     const groups = groupsOf(props.offers)
@@ -85,8 +80,9 @@ export function offersPx(
       facts * smallEm
     const note = lines(offer.priceNote, isWide ? sizes.end : words, small.size) * smallEm
     const end = (offer.price ? text.line * 1.25 : 0) + note + text.line
-    const height = isWide ? Math.max(told, end) : told + end + 0.5
-    return Math.max(height, shows.picture ? sizes.picture.height : 0) + 2 * sizes.inRow
+    const beside = text.line * (words >= 20 ? 1 : offer.priceNote ? 2 : 1)
+    const height = isWide ? Math.max(told, end) : told + beside + 0.5
+    return Math.max(height, shows.picture ? sizes.picture.height : 0) + 2 * sizes.inRow + 1 / em
   }
   function pageEm(_props: OffersProps, offer: Offer): number {
     const isWide = widthEm >= sizes.wide
@@ -99,13 +95,31 @@ export function offersPx(
         lines(offer.name, width, sizes.pageName.size, 'bold') * sizes.pageName.size * sizes.pageName.line,
         lines(offer.text, Math.min(width, 34), sizes.lead.size) * sizes.lead.size * sizes.lead.line,
         picture,
-        (isWide ? 1 : 2) * (smallEm + text.line) + 2,
+        factsEm(offer, width),
         offer.before.length > 0
-          ? 2.5 + offer.before.reduce((sum, line) => sum + lines(line, width - 1.5) * text.line + 0.5, 0)
+          ? 2.5 + offer.before.reduce((sum, line) => sum + lines(line, width - 1.5) * text.line + 0.5, 0.5)
           : 0,
       ],
       1.5,
     )
-    return told + (isWide ? 0 : 2 + smallEm * 2)
+    // What is booked with stands below where it is narrow.
+    return told + (isWide ? 0 : 2 + smallEm + text.line)
+  }
+  /** As many beside each other as fit. */
+  function factsEm(offer: Offer, width: number): number {
+    const values = [
+      offer.takes,
+      offer.by.join(', '),
+      offer.atMost,
+      [offer.price, offer.priceNote].filter(Boolean).join(', '),
+    ]
+    const shown = values.filter(Boolean)
+    const columns = Math.max(1, Math.min(shown.length, Math.floor((width + 1.5) / 9.5)))
+    const each = (width - (columns - 1) * 1.5) / columns
+    const heights = shown.map((value) => smallEm + lines(value, each, 1, 'bold') * text.line)
+    let sum = 2 + 2 / em
+    for (let at = 0; at < heights.length; at += columns)
+      sum += Math.max(...heights.slice(at, at + columns)) + (at > 0 ? 1 : 0)
+    return sum
   }
 }

@@ -40,7 +40,7 @@ const parts = [
     { name: 'picture', label: 'Picture' },
     { name: 'offer-name', label: 'Name of an offer' },
     { name: 'choose', label: 'Way to its dates' },
-    { name: 'page', label: 'Page of an offer' },
+    { name: 'offer-page', label: 'Page of an offer' },
     { name: 'page-name', label: 'Its name' },
     { name: 'lead', label: 'What it is' },
     { name: 'page-facts', label: 'Its facts' },

@@ -71,7 +71,7 @@ function Offers({ box, props, door }: Alive) {
     if (event.ctrlKey || event.metaKey || event.shiftKey || event.button > 0) return
     event.preventDefault()
     setOpened(offer)
-    focusSoon('[part=page],.body')
+    focusSoon('[part=offer-page],.body')
   }
   const toAll = (event: MouseEvent) => {
     if (alone !== undefined) return

@@ -15,10 +15,10 @@ export function offersStyles(look: Look): string {
   const { width, height } = sizes.picture
   return `
     [part=offers]{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.below}em}
-    :is([part=offers],[part=page]) :is(p,ul,h1,h2,h3,h4,h5,dl,dd){margin:0;padding:0;list-style:none;overflow-wrap:anywhere}
+    :is([part=offers],[part=offer-page]) :is(p,ul,h1,h2,h3,h4,h5,dl,dd){margin:0;padding:0;list-style:none;overflow-wrap:anywhere}
     [part=offers] .top{display:grid;gap:.5em}
-    :is([part=offers],[part=page]) :is([part=note],[part=facts],[part=intro],dt){color:${muted}}
-    :is([part=offers],[part=page]) :is([part=note],[part=facts],dt){${type(small)}}
+    :is([part=offers],[part=offer-page]) :is([part=note],[part=facts],[part=intro],dt){color:${muted}}
+    :is([part=offers],[part=offer-page]) :is([part=note],[part=facts],dt){${type(small)}}
     [part=facts] b{font-weight:${titleWeight};color:${ink}}
     [part=sentence] select[part=word]{appearance:none;max-width:100%;margin:0;padding:0;border:0;border-bottom:2px solid ${accent};border-radius:0;background:none;color:inherit;font:inherit;letter-spacing:inherit;field-sizing:content;cursor:pointer}
     [part=sentence] select option{color:#1b1b1b;background:#fff;font-size:1rem}
@@ -47,11 +47,11 @@ export function offersStyles(look: Look): string {
       [part=offer]:has([part=picture])>.deal{grid-column:3}
       [part=offer] .deal{display:grid;justify-items:end;align-content:start;text-align:end;gap:0}
     }
-    [part=page]{display:grid;grid-template-columns:minmax(0,1fr);gap:2em 4em;align-items:start;outline:0}
+    [part=offer-page]{display:grid;grid-template-columns:minmax(0,1fr);gap:2em 4em;align-items:start;outline:0}
     .told{display:grid;grid-template-columns:minmax(0,1fr);gap:1.5em;min-width:0}
     .side{container-type:inline-size;min-width:0}
-    ${wide}{[part=page]{grid-template-columns:minmax(0,1fr) ${sizes.side}em}.side{border-top:2px solid ${ink};padding-top:1em}}
-    [part=page] a[part=word]{color:inherit}
+    ${wide}{[part=offer-page]{grid-template-columns:minmax(0,1fr) ${sizes.side}em}.side{border-top:2px solid ${ink};padding-top:1em}}
+    [part=offer-page] a[part=word]{color:inherit}
     [part=page-name]{font-size:${sizes.pageName.size}em;line-height:${sizes.pageName.line};font-weight:${titleWeight};color:${titleColour};letter-spacing:-.02em;text-wrap:balance;${headingFont(look)}}
     [part=lead]{font-size:${sizes.lead.size}em;line-height:${sizes.lead.line};max-width:34em;white-space:pre-line}
     .pictures{display:grid;grid-template-columns:repeat(3,minmax(0,1fr));gap:.5em}
@@ -62,7 +62,7 @@ export function offersStyles(look: Look): string {
     [part=beforehand] :is(h2,h3,h4,h5){padding-bottom:.5em;font-size:1.375em;line-height:1.25;font-weight:${titleWeight};color:${titleColour};${headingFont(look)}}
     [part=beforehand] li{position:relative;padding:.25em 0 .25em 0;padding-inline-start:1.5em}
     [part=beforehand] li::before{content:'';position:absolute;inset-inline-start:0;top:1em;width:.9em;border-top:1px solid ${accent}}
-    [part=page] [part=sentence]{font-size:1.375em;line-height:1.4;letter-spacing:-.01em}
+    [part=offer-page] [part=sentence]{font-size:1.375em;line-height:1.4;letter-spacing:-.01em}
     [part=dates]{display:grid;gap:1.25em}
     [part=dates] fieldset{min-width:0;margin:0;padding:0;border:0}
     [part=dates] legend{padding:0 0 .5em}

@@ -247,7 +247,7 @@ export function Page({ props, offer, children, onAll, listUrl }: PageProps): VNo
   const level = props.isPage ? 1 : (props.heading?.level ?? 2)
   const [Name, Below] = [`h${level}` as 'h2', `h${level + 1}` as 'h3']
   return (
-    <article part="page" tabindex={-1}>
+    <article part="offer-page" tabindex={-1}>
       <div class="told">
         {listUrl !== undefined && (
           <p part="note">
