@@ -84,19 +84,21 @@ export function Booking({ box, props, door }: Alive) {
   const tick = () => setNow(nowMinute())
   useEffect(tick, [])
 
+  const ask = (from: number, until: number) =>
+    door.ask('times', { service: service!.id, who, count, from, until })
+  const find = async (from: number, until: number) => {
+    const answer = await ask(from, until)
+    if (answer.ok) return { times: answer.value.times.map(timeOf), next: answer.value.next }
+    setNote(answer.problem.detail)
+    return undefined
+  }
   /** Asks for a month. Of two questions only the later one is heard. */
-  const look = async (of: Month, how = chosen): Promise<readonly Time[]> => {
+  const look = async (of: Month): Promise<readonly Time[]> => {
     const turn = (askedRef.current += 1)
     setMonth(of)
     const from = dayNumber(of.year, of.month, 1)
     const until = dayNumber(of.year, of.month + 1, 1)
-    const answer = await door.ask('times', {
-      service: how.service!.id,
-      who: how.who ?? '',
-      count: how.count,
-      from: (from - 1) * 1440,
-      until: (until + 1) * 1440,
-    })
+    const answer = await ask((from - 1) * 1440, (until + 1) * 1440)
     if (turn !== askedRef.current) return []
     if (!answer.ok) {
       setNote(answer.problem.detail)
@@ -165,11 +167,11 @@ export function Booking({ box, props, door }: Alive) {
     })
   }
 
-  const take = async (time: number, how = chosen) => {
+  const take = async (time: number) => {
     const answer = await door.act('hold', {
-      service: how.service!.id,
-      who: how.who ?? '',
-      count: how.count,
+      service: service!.id,
+      who,
+      count,
       start: time,
       ...(held ? { before: held.token } : {}),
     })
@@ -284,12 +286,6 @@ export function Booking({ box, props, door }: Alive) {
     setDay(undefined)
     setChosen(begun(props))
     focusSoon()
-  }
-  const find = async (from: number, until: number) => {
-    const answer = await door.ask('times', { service: service!.id, who, count, from, until })
-    if (answer.ok) return { times: answer.value.times.map(timeOf), next: answer.value.next }
-    setNote(answer.problem.detail)
-    return undefined
   }
   const datesBody = () => (
     <>

@@ -40,7 +40,7 @@ export function offersPx(
   const lines = (words: string, width: number, size = 1, weight: 'plain' | 'bold' = 'plain') =>
     words ? linesOf(counted(words, faceOf(look, 'body', weight)), Math.max(1, width) / size) : 0
   const alone = props.offers.find(({ id }) => id === props.alone)
-  const content = alone ? pageEm(props, alone) : listEm()
+  const content = alone ? pageEm(alone) : listEm()
   return Math.ceil(content * em + 2 * paddingPx(look))
 
   function listEm(): number {
@@ -84,7 +84,7 @@ export function offersPx(
     const height = isWide ? Math.max(told, end) : told + beside + 0.5
     return Math.max(height, shows.picture ? sizes.picture.height : 0) + 2 * sizes.inRow + 1 / em
   }
-  function pageEm(_props: OffersProps, offer: Offer): number {
+  function pageEm(offer: Offer): number {
     const isWide = widthEm >= sizes.wide
     const width = isWide ? widthEm - sizes.side - 4 : widthEm
     const picture =

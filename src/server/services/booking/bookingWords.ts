@@ -1,5 +1,6 @@
 /** What mails and pages about a booking say, in the client's language. `{what}`, `{when}`, `{who}`, `{name}` are filled in. */
 import type { Phrase } from '@/core/locale/phrase'
+import { islandWords } from '@/kinds/booking/words'
 
 export const bookingWords = {
   booked: {
@@ -206,30 +207,8 @@ export const bookingWords = {
     pt: 'Esta reserva já não existe.',
     ar: 'لم يعد هذا الحجز موجودًا.',
   },
-  intoCalendar: {
-    en: 'Put it in my calendar',
-    cy: 'Rhoi yn fy nghalendr',
-    de: 'In meinen Kalender',
-    es: 'Añadir a mi calendario',
-    fr: 'Dans mon agenda',
-    it: 'Nel mio calendario',
-    nl: 'In mijn agenda',
-    pl: 'Do mojego kalendarza',
-    pt: 'No meu calendário',
-    ar: 'أضفه إلى تقويمي',
-  },
-  way: {
-    en: 'Show the way',
-    cy: 'Dangos y ffordd',
-    de: 'Weg zeigen',
-    es: 'Cómo llegar',
-    fr: 'Voir le chemin',
-    it: 'Mostra la strada',
-    nl: 'Toon de weg',
-    pl: 'Pokaż drogę',
-    pt: 'Mostrar o caminho',
-    ar: 'اعرض الطريق',
-  },
+  intoCalendar: islandWords.intoCalendar,
+  way: islandWords.way,
   later: {
     en: 'Later times',
     cy: 'Amseroedd hwyrach',

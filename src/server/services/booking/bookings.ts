@@ -115,8 +115,7 @@ export async function bookHeld(
     : []
   const id = (kept ?? (await keepFor(known, wish, whose, transaction)))?.id
   if (!id) throw new TimeGone()
-  const { remindHours, isByHand } = known.calendar.terms
-  const remindAt = wish.start - remindHours * 60
+  const { isByHand } = known.calendar.terms
   const [booking] = await db().sequelize.query<Booking>(
     `update bookings b set state = $2, held_until = null, name = $3, email = $4, note = $5, zone = $6, submission_id = $7, changed_at = now(),
        remind_at = case when $8::float8 > 0 then to_timestamp($8::float8) end where b.id = $1 returning ${columns}`,
@@ -129,7 +128,7 @@ export async function bookHeld(
         booker.note,
         booker.zone,
         booker.submissionId,
-        remindHours > 0 && remindAt > nowMinute() ? remindAt * 60 : 0,
+        remindAt(known, wish.start),
       ],
       type: QueryTypes.SELECT,
       transaction,
@@ -137,6 +136,12 @@ export async function bookHeld(
   )
   await mailBooking(known, booking!, booking!.state === 'asked' ? 'asked' : 'booked', transaction)
   return booking!
+}
+
+/** Seconds since 1970 at which whoever booked is reminded; 0 for never. */
+function remindAt({ calendar }: KnownCalendar, start: number): number {
+  const minute = start - calendar.terms.remindHours * 60
+  return calendar.terms.remindHours > 0 && minute > nowMinute() ? minute * 60 : 0
 }
 
 export async function findBooking(id: string, transaction?: Transaction): Promise<Booking | undefined> {
@@ -196,18 +201,10 @@ export function moveBooking(
     })
     const seat = await takeSeat(known, wish, transaction)
     if (!seat) throw new TimeGone()
-    const { remindHours } = known.calendar.terms
-    const remindAt = to.start - remindHours * 60
     const moved = await change(
       id,
       `session_id = $2, who = $3, starts = $4, ends = $5, remind_at = case when $6::float8 > 0 then to_timestamp($6::float8) end`,
-      [
-        seat.sessionId,
-        [...seat.who],
-        to.start,
-        to.start + service.minutes,
-        remindHours > 0 && remindAt > nowMinute() ? remindAt * 60 : 0,
-      ],
+      [seat.sessionId, [...seat.who], to.start, to.start + service.minutes, remindAt(known, to.start)],
       transaction,
     )
     await mailBooking(known, moved, 'moved', transaction)
