@@ -73,7 +73,7 @@ export function offersPx(
     const picture = shows.picture ? sizes.picture.width + sizes.gap : 0
     const words = width - picture - (isWide ? sizes.end + sizes.gap : 0)
     const facts =
-      shows.takes || shows.by ? lines(`${offer.takesWith} · ${'m'.repeat(44)}`, words, small.size) : 2
+      shows.takes || shows.by ? lines(shows.by ? offer.takesWith : offer.takes, words, small.size) : 0
     const told =
       lines(offer.name, words, 1, 'bold') * text.line +
       (shows.text ? lines(offer.text, words) * text.line : 0) +
