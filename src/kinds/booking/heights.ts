@@ -1,4 +1,6 @@
 /** How high a booking is before anything is chosen. */
+import { say } from '../../core/locale/phrase'
+import { doorWords } from '../doorWords'
 import { heading } from '../strips/heading'
 import { counted, linesOf } from '../letters'
 import {
@@ -26,16 +28,31 @@ export const sizes = {
   groups: 2.25,
   /** Above and below a service, together. */
   inService: 1.5,
-  /** A group's name with the space below it. */
-  groupName: smallEm + 0.75,
+  belowName: 0.75,
   columnMin: 17,
-  /** While it is looked for. */
-  looking: smallEm,
 } as const
 /** From this width on, the sentence is large. */
 export const roomyEm = 44
 
 type Title = Parameters<typeof heading.height>[0]
+
+/** The sentence before anything is chosen. */
+export function firstSentence(props: BookingProps): string {
+  const chosen = begun(props)
+  const step = stepOf(props, chosen)
+  const fill = (pattern: string, words: string) => pattern.replace(/\{\w+\}/, () => words)
+  if (!chosen.service) return fill(props.sentence.what, props.open.what)
+  const who = step === 'who' ? props.open.who : props.anybody
+  return [
+    fill(props.sentence.what, chosen.service.name),
+    canChooseWho(props, chosen.service) ? fill(props.sentence.who, who) : '',
+    step === 'when' ? fill(props.sentence.when, props.open.when) : '',
+  ].join('')
+}
+
+/** While times are looked for, or what is said when nobody answers: whichever is longer. */
+export const lookingLines = ({ looking, locale }: BookingProps, of: (words: string) => number): number =>
+  Math.max(of(looking), of(say(doorWords.away, locale)))
 
 export function bookingPx(
   props: BookingProps,
@@ -53,18 +70,13 @@ export function bookingPx(
   const lines = (words: string, em_: number, size: number, face = body) =>
     words ? linesOf(counted(words, face), em_ / size) : 0
   const sentence = widthEm >= roomyEm ? sizes.sentence.large : sizes.sentence.small
-  const fill = (pattern: string, words: string) => pattern.replace(/\{\w+\}/, () => words)
-  const chosenWho = canChooseWho(props, chosen.service)
-    ? fill(props.sentence.who, step === 'who' ? props.open.who : props.anybody)
-    : ''
-  const said =
-    step === 'what'
-      ? fill(props.sentence.what, props.open.what)
-      : fill(props.sentence.what, chosen.service!.name) +
-        chosenWho +
-        (step === 'when' ? fill(props.sentence.when, props.open.when) : '')
   const sentenceEm =
-    lines(said, Math.min(widthEm, 26 * sentence.size), sentence.size, faceOf(look, 'heading')) *
+    lines(
+      firstSentence(props),
+      Math.min(widthEm, 26 * sentence.size),
+      sentence.size,
+      faceOf(look, 'heading'),
+    ) *
     sentence.size *
     sentence.line
   const titleEm = title ? heading.height(title, look, inner) / em : 0
@@ -87,7 +99,8 @@ export function bookingPx(
         )
       },
       // Their lines: one below each service, a thick one below the name.
-      (services.length + (name ? 2 : 0)) / em + (name ? sizes.groupName : 0),
+      (services.length + (name ? 2 : 0)) / em +
+        (name ? lines(name, columnEm, small.size) * smallEm + sizes.belowName : 0),
     ),
   )
   const rows: number[] = []
@@ -97,7 +110,8 @@ export function bookingPx(
     props.services.length === 0
       ? smallEm * lines(props.nothing, widthEm, small.size)
       : stackEm([stackEm(rows, sizes.groups), asideEm], sizes.below)
-  const bodyEm = step === 'what' ? what : sizes.looking
+  const bodyEm =
+    step === 'what' ? what : lookingLines(props, (words) => lines(words, widthEm, small.size)) * smallEm
   const all = stackEm([top, sentenceEm, bodyEm], sizes.below)
   return Math.ceil(all * em + 2 * paddingPx(look) + rows.length)
 }

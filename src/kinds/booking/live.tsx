@@ -240,7 +240,17 @@ export function Booking({ box, props, door }: Alive) {
       onBack={back}
     />
   )
+  /** What went wrong stands where the times would have stood. */
+  const waiting = (
+    <p part="note" role="status">
+      {note || props.looking}
+    </p>
+  )
+  const isWaiting =
+    (step === 'who' && !soonest) ||
+    (step === 'when' && (isByDates ? !ByDates || now === 0 : !seen || !month || !Sheets))
   const body = () => {
+    if (isWaiting) return waiting
     switch (step) {
       case 'what':
         return <What props={props} onChoose={(one: Offered) => choose({ service: one })} />
@@ -249,7 +259,7 @@ export function Booking({ box, props, door }: Alive) {
           <Whom
             props={props}
             service={service!}
-            soonest={soonest}
+            soonest={soonest!}
             said={momentSaid}
             from={words.from}
             none={words.noneAtAll}
@@ -294,7 +304,7 @@ export function Booking({ box, props, door }: Alive) {
           {words.gone.replace('{time}', momentSaid(gone))}
         </p>
       )}
-      {ByDates && now > 0 ? (
+      {ByDates && (
         <ByDates.View
           service={service!}
           count={count}
@@ -309,13 +319,11 @@ export function Booking({ box, props, door }: Alive) {
           onCount={(to) => choose({ count: to })}
           onTake={(at) => void take(at)}
         />
-      ) : (
-        <p part="note">{props.looking}</p>
       )}
     </>
   )
   const whenBody = () => {
-    if (!seen || !month || !Sheets) return <p part="note">{props.looking}</p>
+    if (!seen || !month || !Sheets) return waiting
     const days =
       seen.month.year === month.year && seen.month.month === month.month
         ? daysOf(seen.times, zone)
@@ -401,7 +409,7 @@ export function Booking({ box, props, door }: Alive) {
   return (
     <Frame props={props} sentence={sentence} mark={booked && <Mark state={booked.state} words={words} />}>
       {body()}
-      {note && (
+      {note && !isWaiting && (
         <p part="note" role="status">
           {note}
         </p>
@@ -424,7 +432,7 @@ const nearest = (times: readonly Time[], to: number): readonly Time[] =>
 interface WhomProps {
   readonly props: BookingProps
   readonly service: Offered
-  readonly soonest: Soonest | undefined
+  readonly soonest: Soonest
   readonly said: (minute: number) => string
   readonly from: string
   readonly none: string
@@ -433,7 +441,6 @@ interface WhomProps {
 
 /** Whoever is free first, then each with their soonest time. */
 function Whom({ props, service, soonest, said, from, none, onChoose }: WhomProps) {
-  if (!soonest) return <p part="note">{props.looking}</p>
   if (soonest.length === 0) return <p>{none}</p>
   const people = [
     { id: '', name: props.anybody, note: '' },

@@ -1,11 +1,11 @@
 /** How high a list of offers, or one offer, is before anything is chosen. */
 import type { BlockValues } from '../block'
 import { groupsOf } from '../booking/names'
-import { sizes as bookingSizes, roomyEm } from '../booking/heights'
+import { firstSentence, lookingLines, roomyEm, sizes as bookingSizes } from '../booking/heights'
 import { counted, linesOf } from '../letters'
 import { faceOf, innerPx, paddingPx, small, smallEm, stackEm, text, type Look } from '../sizes'
 import { heading } from '../strips/heading'
-import type { Offer, OffersProps } from './view'
+import { bookingOf, type Offer, type OffersProps } from './view'
 
 /** In em of the text. */
 export const sizes = {
@@ -15,13 +15,18 @@ export const sizes = {
   names: 15,
   gap: 1.5,
   picture: { width: 7.5, height: 5.625 },
+  /** Narrower than this, pictures are small. */
+  roomy: 26,
+  smallPicture: { width: 4.5, height: 3.375 },
   end: 9,
   inRow: 1.25,
   below: 2.25,
-  groupName: 1.5,
+  groupName: { size: 1.375, line: 1.25 },
   tab: 2.75,
   pageName: { size: 2.5, line: 1.15 },
   lead: { size: 1.125, line: 1.6 },
+  /** The sentence beside an offer. */
+  beside: { size: 1.375, line: 1.4 },
   side: 20,
 } as const
 
@@ -40,7 +45,7 @@ export function offersPx(
   const lines = (words: string, width: number, size = 1, weight: 'plain' | 'bold' = 'plain') =>
     words ? linesOf(counted(words, faceOf(look, 'body', weight)), Math.max(1, width) / size) : 0
   const alone = props.offers.find(({ id }) => id === props.alone)
-  const content = alone ? pageEm(alone) : listEm()
+  const content = !alone ? listEm() : props.opens === 'times' ? bookedEm(alone, widthEm) : pageEm(alone)
   return Math.ceil(content * em + 2 * paddingPx(look))
 
   function listEm(): number {
@@ -62,15 +67,36 @@ export function offersPx(
     const heights = groups.map(([name, offers]) => {
       const beside = name && isWide && !isTabbed ? sizes.names + sizes.gap : 0
       const rows = offers.reduce((sum, offer) => sum + rowEm(offer, widthEm - beside, isWide), 0)
-      const named = name && !isTabbed ? sizes.groupName * 1.25 + smallEm + 1 : 0
-      return isWide ? Math.max(rows, named) : rows + (named > 0 ? named : 0)
+      const isNamed = name !== '' && !isTabbed
+      const nameWidth = isWide ? sizes.names : widthEm
+      const named = isNamed
+        ? lines(name, nameWidth, sizes.groupName.size, 'bold') * sizes.groupName.size * sizes.groupName.line +
+          smallEm +
+          (isWide ? sizes.inRow : 1)
+        : 0
+      // With its line above.
+      return (isWide ? Math.max(rows, named) : rows + named) + (isNamed ? 3 / em : 0)
     })
-    const shown = isTabbed ? [sizes.tab, Math.max(0, ...heights)] : heights
+    const shown = isTabbed ? [tabsEm(groups.map(([name]) => name)), Math.max(0, ...heights)] : heights
     return stackEm([top, sentence, ...shown], sizes.below)
+  }
+  /** As many tabs in a line as fit; a long one takes several lines. */
+  function tabsEm(names: readonly string[]): number {
+    let [sum, left] = [0, 0]
+    for (const name of names.filter(Boolean)) {
+      const wide = Math.min(widthEm, name.length * 0.62 + 1.5)
+      if (wide > left) {
+        sum += Math.max(sizes.tab, lines(name, widthEm, 1, 'bold') * text.line)
+        left = widthEm
+      }
+      left -= wide
+    }
+    return sum + 1 / em
   }
   function rowEm(offer: Offer, width: number, isWide: boolean): number {
     const { shows } = props
-    const picture = shows.picture ? sizes.picture.width + sizes.gap : 0
+    const plate = widthEm >= sizes.roomy ? sizes.picture : sizes.smallPicture
+    const picture = shows.picture ? plate.width + sizes.gap : 0
     const words = width - picture - (isWide ? sizes.end + sizes.gap : 0)
     const facts =
       shows.takes || shows.by ? lines(shows.by ? offer.takesWith : offer.takes, words, small.size) : 0
@@ -78,11 +104,16 @@ export function offersPx(
       lines(offer.name, words, 1, 'bold') * text.line +
       (shows.text ? lines(offer.text, words) * text.line : 0) +
       facts * smallEm
-    const note = lines(offer.priceNote, isWide ? sizes.end : words, small.size) * smallEm
-    const end = (offer.price ? text.line * 1.25 : 0) + note + text.line
-    const beside = text.line * (words >= 20 ? 1 : offer.priceNote ? 2 : 1)
-    const height = isWide ? Math.max(told, end) : told + beside + 0.5
-    return Math.max(height, shows.picture ? sizes.picture.height : 0) + 2 * sizes.inRow + 1 / em
+    const noteWidth = isWide ? sizes.end : words
+    const note = lines(offer.priceNote, noteWidth, small.size) * smallEm
+    const choose = lines(props.choose, noteWidth, 1, 'bold') * text.line
+    const price = offer.price ? text.line : 0
+    // In one line where they fit, else below each other.
+    const wide = offer.price.length * 0.75 + offer.priceNote.length * 0.5 + props.choose.length * 0.56 + 2
+    const deal = !isWide && wide <= words ? text.line * 1.1 : price + note + choose
+    const shown = Math.max(told, shows.picture ? plate.height : 0)
+    const height = isWide ? Math.max(shown, deal) : shown + deal + 0.5
+    return height + 2 * sizes.inRow + 1 / em
   }
   function pageEm(offer: Offer): number {
     const isWide = widthEm >= sizes.wide
@@ -102,8 +133,22 @@ export function offersPx(
       ],
       1.5,
     )
-    // What is booked with stands below where it is narrow.
-    return told + (isWide ? 0 : 2 + smallEm + text.line)
+    // What is booked with stands below where it is narrow, with a line above it where it is beside.
+    const booked = bookedEm(offer, isWide ? sizes.side : widthEm)
+    return isWide ? Math.max(told, booked + 1 + 2 / em) : told + 2 + booked
+  }
+  /** What is booked with, before anything is known of its times. */
+  function bookedEm(offer: Offer, width: number): number {
+    const booking = bookingOf(props, offer)
+    const isPage = props.opens === 'page'
+    const wide = width >= roomyEm ? bookingSizes.sentence.large : bookingSizes.sentence.small
+    const { size, line } = isPage ? sizes.beside : wide
+    const sentence =
+      linesOf(counted(firstSentence(booking), faceOf(look, 'heading')), Math.min(width, 26 * size) / size) *
+      size *
+      line
+    const waiting = lookingLines(booking, (words) => lines(words, width, small.size)) * smallEm
+    return stackEm([sentence, waiting], bookingSizes.below)
   }
   /** As many beside each other as fit. */
   function factsEm(offer: Offer, width: number): number {

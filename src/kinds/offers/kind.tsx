@@ -23,7 +23,8 @@ import { unseen } from '../trap'
 import { exampleOffers } from './example'
 import { offersPx } from './heights'
 import { offersStyles } from './styles'
-import { anyWish, List, Page, type Offer, type OffersProps } from './view'
+import { First } from '../booking/view'
+import { anyWish, bookingOf, DatesAlone, List, Page, type Offer, type OffersProps } from './view'
 import { countWords, drawnWords, fieldWords, islandWords } from './words'
 
 const named = new Set(bookingParts.map(({ name }) => name))
@@ -243,13 +244,13 @@ export const offers = defineKind({
       },
       alone,
     }
-    return { props, title, values, currency: calendar.currency, looking: booking.looking }
+    return { props, title, values, currency: calendar.currency }
   },
   isEmpty: ({ props }) => props.offers.length === 0,
-  view: ({ props, looking }) => (
+  view: ({ props }) => (
     <div part="widget">
       <div data-island="offers">
-        <Drawn props={props} looking={looking} />
+        <Drawn props={props} />
       </div>
     </div>
   ),
@@ -265,7 +266,7 @@ export const offers = defineKind({
         }
       : undefined
   },
-  entries: ({ props, values, currency, looking }) => ({
+  entries: ({ props, values, currency }) => ({
     pages: props.offers.map((offer): EntryPage => {
       const alone = { ...props, alone: offer.id, opens: 'page' as const, isPage: true }
       return {
@@ -275,8 +276,15 @@ export const offers = defineKind({
         view: (
           <div part="widget">
             <div data-island="offers">
-              <Drawn props={alone} looking={looking} />
+              <Drawn props={alone} />
             </div>
+            <noscript>
+              <p>
+                <a part="choose" href={offer.url.replace('/h/', '/t/')}>
+                  {props.choose}
+                </a>
+              </p>
+            </noscript>
           </div>
         ),
         island: alone,
@@ -296,20 +304,14 @@ function stylesOf(values: Values): string {
 }
 
 /** The first state: the list, or the one that stands alone. Where no script runs, its dates are one link away. */
-function Drawn({ props, looking }: { readonly props: OffersProps; readonly looking: string }) {
+function Drawn({ props }: { readonly props: OffersProps }) {
   const alone = props.offers.find(({ id }) => id === props.alone)
   if (!alone) return <List props={props} wish={anyWish} />
-  const dates = (
-    <p part="note">
-      {looking}{' '}
-      <a part="choose" href={alone.url.replace('/h/', '/t/')}>
-        {props.choose}
-      </a>
-    </p>
-  )
+  const booked = <First props={bookingOf(props, alone)} />
+  if (props.opens === 'times') return <DatesAlone props={props}>{booked}</DatesAlone>
   return (
     <Page props={props} offer={alone} listUrl={alone.url.replace(/\/[^/]*$/, '')}>
-      {dates}
+      {booked}
     </Page>
   )
 }

@@ -6,7 +6,8 @@ import { momentOf } from '../booking/moment'
 import type { bookingActions } from '../booking/actions'
 import type { BookingIslandWord } from '../booking/words'
 import type { Start, Door } from '../door'
-import { anyWish, List, Page, type Offer, type OffersProps } from './view'
+import { First } from '../booking/view'
+import { anyWish, bookingOf, DatesAlone, List, Page, type Offer, type OffersProps } from './view'
 import type { OffersIslandWord } from './words'
 
 type Words = BookingIslandWord | OffersIslandWord
@@ -84,24 +85,21 @@ function Offers({ box, props, door }: Alive) {
     return (
       <List props={props} wish={wish} nexts={nexts} tab={tab} onWish={setWish} onTab={setTab} onOpen={open} />
     )
-  const book = Booking && (
+  const book = Booking ? (
     <Booking.View
       key={opened.id}
       box={box}
-      props={{ ...booking, services: [opened], begin: 'dates' }}
+      props={bookingOf(props, opened)}
       door={door as BookingViewProps['door']}
     />
+  ) : (
+    <First props={bookingOf(props, opened)} />
   )
   const listUrl = alone === undefined ? '#' : opened.url.replace(/\/[^/]*$/, '') || '#'
-  return opens === 'times' && alone === undefined ? (
-    <div part="offers">
-      <p part="note">
-        <a part="word" href="#" onClick={toAll}>
-          {props.all}
-        </a>
-      </p>
+  return opens === 'times' ? (
+    <DatesAlone props={props} onAll={toAll}>
       {book}
-    </div>
+    </DatesAlone>
   ) : (
     <Page props={props} offer={opened} listUrl={listUrl} onAll={toAll}>
       {book}

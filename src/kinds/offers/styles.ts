@@ -12,7 +12,8 @@ export function offersStyles(look: Look): string {
   } = look
   const radius = `${Math.round(look['look.radius'] / 2)}px`
   const wide = `@container (min-width:${sizes.wide * look['look.textSize'] + 2 * paddingPx(look)}px)`
-  const { width, height } = sizes.picture
+  const { picture: plate, smallPicture } = sizes
+  const roomy = `@container (min-width:${sizes.roomy * look['look.textSize'] + 2 * paddingPx(look)}px)`
   return `
     [part=offers]{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.below}em}
     :is([part=offers],[part=offer-page]) :is(p,ul,h1,h2,h3,h4,h5,dl,dd){margin:0;padding:0;list-style:none;overflow-wrap:anywhere}
@@ -24,14 +25,15 @@ export function offersStyles(look: Look): string {
     [part=sentence] select option{color:#1b1b1b;background:#fff;font-size:1rem}
     [part=offers] [part=sentence] [part=note]{font-size:.4em;letter-spacing:0;white-space:nowrap}
     [part=tabs]{display:flex;flex-wrap:wrap;gap:0 1.5em;border-bottom:1px solid ${line}}
-    [part=tab]{min-height:${sizes.tab}em;margin:0;padding:0;border:0;background:none;color:${muted};font:inherit;cursor:pointer}
+    [part=tab]{max-width:100%;text-align:start;overflow-wrap:anywhere;min-height:${sizes.tab}em;margin:0;padding:0;border:0;background:none;color:${muted};font:inherit;cursor:pointer}
     [part=tab][aria-pressed=true]{color:${ink};font-weight:${titleWeight};box-shadow:inset 0 -2px 0 ${accent}}
     [part=offers] [part=group].named{border-top:2px solid ${ink};padding-top:1em}
-    [part=offers] [part=group-name]{padding:0!important;border:0;font-size:1.375em;line-height:1.25;font-weight:${titleWeight};color:${titleColour};${headingFont(look)}}
-    [part=offer]{display:grid;grid-template-columns:auto minmax(0,1fr);gap:.5em ${sizes.gap}em;padding:${sizes.inRow}em 0;border-bottom:1px solid ${line}}
+    [part=offers] [part=group-name]{padding:0!important;border:0;font-size:${sizes.groupName.size}em;line-height:${sizes.groupName.line};font-weight:${titleWeight};color:${titleColour};${headingFont(look)}}
+    [part=offer]{overflow-wrap:anywhere;display:grid;grid-template-columns:auto minmax(0,1fr);gap:.5em ${sizes.gap}em;padding:${sizes.inRow}em 0;border-bottom:1px solid ${line}}
     [part=offer]:last-child{border-bottom:0}
     [part=offer]:not(:has([part=picture])){grid-template-columns:minmax(0,1fr)}
-    [part=offer] [part=picture]{display:grid;place-items:center;width:${width}em;height:${height}em;object-fit:cover;border-radius:${radius};${tint('background', accent, 10, line)}color:${muted};font-size:1em;${headingFont(look)}}
+    [part=offer] [part=picture]{display:grid;place-items:center;width:${smallPicture.width}em;height:${smallPicture.height}em;object-fit:cover;border-radius:${radius};${tint('background', accent, 10, line)}color:${muted};font-size:1em;${headingFont(look)}}
+    ${roomy}{[part=offer] [part=picture]{width:${plate.width}em;height:${plate.height}em}}
     [part=offer]:has([part=picture])>.deal{grid-column:2}
     [part=offer] .words{display:grid;align-content:start;min-width:0}
     [part=offer-name]{font-weight:${titleWeight};color:${titleColour};text-decoration:none;${type(text)}}
@@ -62,7 +64,7 @@ export function offersStyles(look: Look): string {
     [part=beforehand] :is(h2,h3,h4,h5){padding-bottom:.5em;font-size:1.375em;line-height:1.25;font-weight:${titleWeight};color:${titleColour};${headingFont(look)}}
     [part=beforehand] li{position:relative;padding:.25em 0 .25em 0;padding-inline-start:1.5em}
     [part=beforehand] li::before{content:'';position:absolute;inset-inline-start:0;top:1em;width:.9em;border-top:1px solid ${accent}}
-    [part=offer-page] [part=sentence]{font-size:1.375em;line-height:1.4;letter-spacing:-.01em}
+    [part=offer-page] [part=sentence]{font-size:${sizes.beside.size}em;line-height:${sizes.beside.line};letter-spacing:-.01em}
     [part=dates]{display:grid;gap:1.25em}
     [part=dates] fieldset{min-width:0;margin:0;padding:0;border:0}
     [part=dates] legend{padding:0 0 .5em}

@@ -297,3 +297,32 @@ export function Page({ props, offer, children, onAll, listUrl }: PageProps): VNo
     </article>
   )
 }
+
+/** Its dates and nothing else; with the way back to the others, where there are some. */
+export const DatesAlone = ({
+  props,
+  onAll,
+  children,
+}: {
+  readonly props: OffersProps
+  readonly onAll?: (event: MouseEvent) => void
+  readonly children: ComponentChildren
+}): VNode => (
+  <div part="offers">
+    {props.alone === undefined && (
+      <p part="note">
+        <a part="word" href="#" onClick={onAll}>
+          {props.all}
+        </a>
+      </p>
+    )}
+    {children}
+  </div>
+)
+
+/** What an offer is booked with: its only service, by dates where it is a class. */
+export const bookingOf = ({ booking }: OffersProps, offer: Offer): BookingProps => ({
+  ...booking,
+  services: [offer],
+  begin: 'dates',
+})
