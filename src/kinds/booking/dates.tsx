@@ -18,7 +18,8 @@ export interface DatesProps {
   /** Minutes since 1970. */
   readonly now: number
   readonly words: Readonly<Record<BookingIslandWord, string>>
-  readonly looking: string
+  /** That times are looked for, or what went wrong. */
+  readonly waiting: VNode
   /** Changes when what was read is no longer so. */
   readonly turn: number
   /** @returns undefined when nobody answered */
@@ -50,7 +51,8 @@ export function Dates(props: DatesProps): VNode {
       for (let at: number | null = from, asked = 0; at !== null && asked < most; asked += 1) {
         const answer: Awaited<ReturnType<typeof find>> = await find(at, at + step)
         if (isOld) return
-        if (!answer) break
+        // What is known by then stays; what went wrong is said in its place.
+        if (!answer) return
         all.push(...answer.times)
         const next: number | null = answer.times.length > 0 ? at + step : answer.next
         if (all.length >= enough || next === null) {
@@ -65,7 +67,7 @@ export function Dates(props: DatesProps): VNode {
     return () => void (isOld = true)
   }, [from, count, turn])
 
-  if (!times) return <p part="note">{props.looking}</p>
+  if (!times) return props.waiting
   const day = (minute: number) => write(minute, locale, zone, { weekday: 'short', day: 'numeric' })
   const month = (minute: number) => write(minute, locale, zone, { month: 'long' })
   const shown = times.slice(0, most)

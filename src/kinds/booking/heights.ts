@@ -36,18 +36,26 @@ export const roomyEm = 44
 
 type Title = Parameters<typeof heading.height>[0]
 
-/** The sentence before anything is chosen. */
-export function firstSentence(props: BookingProps): string {
+/**
+ * Lines of the sentence before anything is chosen. What leads back is a button, which a line never ends within: it goes whole to the
+ * next one, and one that is wider than a line leaves the rest of its last line empty.
+ * @param lines - of a text at the sentence's width
+ */
+export function sentenceLines(props: BookingProps, lines: (words: string) => number): number {
   const chosen = begun(props)
   const step = stepOf(props, chosen)
   const fill = (pattern: string, words: string) => pattern.replace(/\{\w+\}/, () => words)
-  if (!chosen.service) return fill(props.sentence.what, props.open.what)
-  const who = step === 'who' ? props.open.who : props.anybody
-  return [
-    fill(props.sentence.what, chosen.service.name),
+  if (!chosen.service) return lines(fill(props.sentence.what, props.open.what))
+  const whole = (words: string) => words.replaceAll(' ', '\u00a0')
+  const { name } = chosen.service
+  const isButton = props.services.length > 1
+  const who = step === 'who' ? props.open.who : whole(props.anybody)
+  const said = [
+    fill(props.sentence.what, isButton ? whole(name) : name),
     canChooseWho(props, chosen.service) ? fill(props.sentence.who, who) : '',
     step === 'when' ? fill(props.sentence.when, props.open.when) : '',
-  ].join('')
+  ]
+  return lines(said.join('')) + (isButton && lines(name) > 1 ? 1 : 0)
 }
 
 /** While times are looked for, or what is said when nobody answers: whichever is longer. */
@@ -70,19 +78,20 @@ export function bookingPx(
   const lines = (words: string, em_: number, size: number, face = body) =>
     words ? linesOf(counted(words, face), em_ / size) : 0
   const sentence = widthEm >= roomyEm ? sizes.sentence.large : sizes.sentence.small
+  const sentenceWidth = Math.min(widthEm, 26 * sentence.size)
   const sentenceEm =
-    lines(
-      firstSentence(props),
-      Math.min(widthEm, 26 * sentence.size),
-      sentence.size,
-      faceOf(look, 'heading'),
-    ) *
+    sentenceLines(props, (words) => lines(words, sentenceWidth, sentence.size, faceOf(look, 'heading'))) *
     sentence.size *
     sentence.line
   const titleEm = title ? heading.height(title, look, inner) / em : 0
   const introEm = lines(props.intro, widthEm, 1) * text.line
   const top = stackEm([titleEm, introEm], 0.5)
-  const columns = columnsAt(inner, 3, { ...look, 'look.spacing': 2.5 * em }, sizes.columnMin)
+  const columns = columnsAt(
+    inner,
+    groupsOf(props.services).length || 1,
+    { ...look, 'look.spacing': 2.5 * em },
+    sizes.columnMin,
+  )
   const columnEm = columnPx(inner, columns, { ...look, 'look.spacing': 2.5 * em }) / em
   const groups = groupsOf(props.services).map(([name, services]) =>
     services.reduce(

@@ -242,7 +242,7 @@ export function Booking({ box, props, door }: Alive) {
   )
   /** What went wrong stands where the times would have stood. */
   const waiting = (
-    <p part="note" role="status">
+    <p part="note" role="status" aria-busy={!note}>
       {note || props.looking}
     </p>
   )
@@ -313,7 +313,7 @@ export function Booking({ box, props, door }: Alive) {
           zone={zone}
           now={now}
           words={words}
-          looking={props.looking}
+          waiting={waiting}
           turn={turn}
           find={find}
           onCount={(to) => choose({ count: to })}
@@ -409,7 +409,7 @@ export function Booking({ box, props, door }: Alive) {
   return (
     <Frame props={props} sentence={sentence} mark={booked && <Mark state={booked.state} words={words} />}>
       {body()}
-      {note && !isWaiting && (
+      {note && !isWaiting && !(step === 'when' && isByDates) && (
         <p part="note" role="status">
           {note}
         </p>

@@ -199,7 +199,13 @@ export function First({ props }: { readonly props: BookingProps }): VNode {
   const step = stepOf(props, chosen)
   return (
     <Frame props={props} sentence={<Sentence props={props} chosen={chosen} step={step} />}>
-      {step === 'what' ? <What props={props} /> : <p part="note">{props.looking}</p>}
+      {step === 'what' ? (
+        <What props={props} />
+      ) : (
+        <p part="note" aria-busy="true">
+          {props.looking}
+        </p>
+      )}
     </Frame>
   )
 }

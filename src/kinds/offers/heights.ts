@@ -1,7 +1,7 @@
 /** How high a list of offers, or one offer, is before anything is chosen. */
 import type { BlockValues } from '../block'
 import { groupsOf } from '../booking/names'
-import { firstSentence, lookingLines, roomyEm, sizes as bookingSizes } from '../booking/heights'
+import { lookingLines, roomyEm, sentenceLines, sizes as bookingSizes } from '../booking/heights'
 import { counted, linesOf } from '../letters'
 import { faceOf, innerPx, paddingPx, small, smallEm, stackEm, text, type Look } from '../sizes'
 import { heading } from '../strips/heading'
@@ -143,8 +143,9 @@ export function offersPx(
     const isPage = props.opens === 'page'
     const wide = width >= roomyEm ? bookingSizes.sentence.large : bookingSizes.sentence.small
     const { size, line } = isPage ? sizes.beside : wide
+    const sentenceWidth = Math.min(width, 26 * size) / size
     const sentence =
-      linesOf(counted(firstSentence(booking), faceOf(look, 'heading')), Math.min(width, 26 * size) / size) *
+      sentenceLines(booking, (words) => linesOf(counted(words, faceOf(look, 'heading')), sentenceWidth)) *
       size *
       line
     const waiting = lookingLines(booking, (words) => lines(words, width, small.size)) * smallEm
