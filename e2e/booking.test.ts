@@ -339,4 +339,70 @@ describe('in the studio', () => {
     await browser.see('//*[contains(., "Cancelled.")]')
     expect((await bookings(calendar)).map(({ state }) => state)).toEqual(['cancelled'])
   })
+
+  test('signed in to somebody’s own calendar: a booking stands there; moved there, it is said in the diary and taken over', async () => {
+    const calendar = await calendarOf()
+    await browser.driver.get(`${world.studio}/calendars/${calendar.id}`)
+    await browser.click('//nav//button[. = "People and hours"]')
+    await browser.click('//li//button[contains(., "Ines")]')
+    await browser.click(button('Sign in to a calendar …'))
+    const fields = { 'Address of the calendar server': world.calendars, 'Name there': 'tobias' }
+    const type = (label: string, text: string) =>
+      browser.type(`//label[. = "${label}"]/following-sibling::input`, text)
+    for (const [label, text] of Object.entries(fields)) await type(label, text)
+    await type('Password there', 'two wet cats')
+    await browser.click(button('Look for calendars'))
+    await browser.see('//*[contains(., "does not take this name and password")]')
+    expect(await violationsIn(browser)).toEqual([])
+    await inPage(`document.querySelector('[role=dialog] [type=password]').select()`)
+    await type('Password there', 'two-wet-dogs')
+    await browser.click(button('Look for calendars'))
+    await browser.click(button('Write bookings there'))
+    await browser.see('//b[. = "Tobias"]')
+
+    const at = new Date(Date.now() + 7 * 86_400_000)
+    at.setUTCHours(11, 0, 0, 0)
+    const later = new Date(at.getTime() + 2 * 3_600_000)
+    const book = (name: string, start: Date) =>
+      api<{ id: string }>(browser, 'POST', `/calendars/${calendar.id}/bookings`, {
+        service: 'visit',
+        who: 'ines',
+        start: start.toISOString(),
+        count: 1,
+        name,
+      })
+    const { id } = await book('Mrs Yarrow', at)
+    const there = async (method: string, body?: string) =>
+      fetch(`${world.calendars}tobias/all/${id}.ics`, {
+        method,
+        headers: { authorization: `Basic ${btoa('tobias:two-wet-dogs')}`, 'content-type': 'text/calendar' },
+        ...(body ? { body } : {}),
+      })
+    let text = ''
+    for (let tries = 0; tries < 100 && !text.includes('Mrs Yarrow'); tries += 1) {
+      await new Promise((done) => setTimeout(done, 200))
+      text = await (await there('GET')).text()
+    }
+    expect(text).toContain('SUMMARY:A visit: Mrs Yarrow')
+    const stamp = (date: Date) => date.toISOString().replace(/[-:]|\.\d+/g, '')
+    const moved = text
+      .replace(/DTSTART[^\r\n]*/, `DTSTART:${stamp(later)}`)
+      .replace(/DTEND[^\r\n]*/, `DTEND:${stamp(new Date(later.getTime() + 3_600_000))}`)
+    expect((await there('PUT', moved)).status).toBeLessThan(300)
+    // Whatever is booked next has the two compared at once.
+    await book('Mr Sefton', new Date(at.getTime() + 5 * 3_600_000))
+    await browser.driver.get(`${world.studio}/calendars/${calendar.id}`)
+    await browser.click('//button[@aria-label="The week after"]')
+    await browser.see(
+      '//button[contains(@aria-label, "Mrs Yarrow")][contains(@aria-label, "changed in their own calendar")]',
+    )
+    await inPage(`document.querySelector('button[aria-label*="Mrs Yarrow"]').focus()`)
+    await press(keys.enter)
+    expect(await violationsIn(browser)).toEqual([])
+    await browser.click(button('Move the booking there'))
+    await browser.see('//*[contains(., "Taken over.")]')
+    expect((await bookings(calendar)).find(({ name }) => name === 'Mrs Yarrow')?.start).toBe(
+      later.toISOString(),
+    )
+  })
 })

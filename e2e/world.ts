@@ -13,6 +13,7 @@ export const world = {
   publisher: `http://127.0.0.4:${need('YIMBLE_STANDINS_PORT')}`,
   kiln: `http://127.0.0.5:${need('YIMBLE_STANDINS_PORT')}`,
   quay: `http://127.0.0.6:${need('YIMBLE_STANDINS_PORT')}`,
+  calendars: need('YIMBLE_STANDINS_CALENDARS'),
   nursery: `http://127.0.0.7:${need('YIMBLE_STANDINS_PORT')}`,
 }
 

@@ -3,6 +3,9 @@ import { calendarSchema, type Calendar } from '@/core/booking/shape'
 import { ProblemError } from '@/core/problems'
 import type { Actor } from '../server/services/access/actor'
 import { createCalendar, saveCalendar } from '../server/services/booking/calendars'
+import { connectCalendar } from '../server/services/booking/davAccounts'
+import { davCalendar } from '../server/services/booking/dav'
+import { calendarsOfTheDemo } from '../standins/calendarServer'
 import { bookByHand, listFree } from '../server/services/booking/diary'
 
 const vets = ['ines', 'tobias', 'yusra', 'anneliese'] as const
@@ -189,7 +192,41 @@ async function seedCalendar(
   return id
 }
 
-export const seedVisits = (actor: Actor, client: string, now = Date.now()): Promise<string> =>
-  seedCalendar(actor, client, 'Visits', inEnglish(now), now)
+export async function seedVisits(actor: Actor, client: string, now = Date.now()): Promise<string> {
+  const id = await seedCalendar(actor, client, 'Visits', inEnglish(now), now)
+  const server = process.env.YIMBLE_STANDINS_CALENDARS
+  if (server) await signIn(actor, id, server, now)
+  return id
+}
+
+/** One of the vets has her own calendar, and something in it already. */
+async function signIn(actor: Actor, id: string, server: string, now: number): Promise<void> {
+  const login = { user: 'ines', password: calendarsOfTheDemo.users.ines }
+  const url = new URL('ines/practice/', server).href
+  const stamp = (at: number) => new Date(at).toISOString().replace(/[-:]|\.\d+/g, '')
+  const events = [
+    [3, 'A talk at the school', 9, 11],
+    [8, 'Dentist', 14, 15],
+    [10, 'Course on old cats', 8, 17],
+  ] as const
+  for (const [days, summary, from, until] of events) {
+    const day = Math.floor(now / 86_400_000 + days) * 86_400_000
+    const text = [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'PRODID:-//Somebody//EN',
+      'BEGIN:VEVENT',
+      `UID:${days}@ines.example`,
+      `DTSTAMP:${stamp(now)}`,
+      `DTSTART:${stamp(day + from * 3_600_000)}`,
+      `DTEND:${stamp(day + until * 3_600_000)}`,
+      `SUMMARY:${summary}`,
+      'END:VEVENT',
+      'END:VCALENDAR',
+    ]
+    await davCalendar(url, login).create(`${days}.ics`, `${text.join('\r\n')}\r\n`)
+  }
+  await connectCalendar(actor, id, 'ines', { url, ...login })
+}
 export const seedVisitsInArabic = (actor: Actor, client: string, now = Date.now()): Promise<string> =>
   seedCalendar(actor, client, 'زيارات', inArabic(now), now)

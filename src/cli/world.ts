@@ -16,6 +16,7 @@ import {
 import { randomBytes } from 'node:crypto'
 import { createServer } from 'node:net'
 import path from 'node:path'
+import { calendarServerIsThere, calendarsOfTheDemo, prepareCalendarServer } from '../standins/calendarServer'
 import { Stop } from './stop'
 
 export const root = path.resolve(import.meta.dirname, '../..')
@@ -69,6 +70,8 @@ export const standinHosts = [
   '127.0.0.20',
 ] as const
 const mailboxHost = '127.0.0.19'
+/** Of the calendar server that somebody of the demo has their own calendar on. */
+const calendarsHost = '127.0.0.21'
 const connectorHosts = {
   pictures: '127.0.0.11',
   reviews: '127.0.0.12',
@@ -93,12 +96,17 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_STANDINS_PORT: String(basePort + 20),
     YIMBLE_STANDINS_FOLDER: folder,
     YIMBLE_STANDINS_SMTP: String(basePort + 25),
+    YIMBLE_STANDINS_CALENDARS: `${at(calendarsHost, 20)}/`,
     YIMBLE_REPLIES_DOMAIN: 'answers.yimble.example',
     YIMBLE_REPLIES_PORT: String(basePort + 26),
     YIMBLE_SMTP_URL: `smtp://${mailboxHost}:${basePort + 25}`,
     YIMBLE_WORKER_PORT: String(basePort + 40),
     // 127.0.0.8 and 127.0.0.9 are free for what a test wants to be the outside.
-    YIMBLE_ALLOWED_ORIGINS: [...standinHosts, ...(profile === 'test' ? ['127.0.0.8', '127.0.0.9'] : [])]
+    YIMBLE_ALLOWED_ORIGINS: [
+      ...standinHosts,
+      calendarsHost,
+      ...(profile === 'test' ? ['127.0.0.8', '127.0.0.9'] : []),
+    ]
       .map((host) => at(host, 20))
       .concat(profile === 'test' ? (process.env.YIMBLE_MORE_ORIGINS ?? '').split(',').filter(Boolean) : [])
       .join(','),
@@ -206,7 +214,10 @@ export async function startWorld(
   const { basePort, folder, mode } = options
   const env = environmentFor(options)
   const ownPostgres = process.env.DATABASE_URL === undefined
-  if (ownPostgres) needPackages({ postgresql: postgresIsThere })
+  needPackages({
+    ...(ownPostgres ? { postgresql: postgresIsThere } : {}),
+    radicale: calendarServerIsThere,
+  })
   const unlock = takeLock(folder)
   const children: ChildProcess[] = []
   let stopping = false
@@ -264,6 +275,7 @@ export async function startWorld(
         [hosts.delivery, basePort + 10, 'delivery'],
         ...standinHosts.map((host) => [host, basePort + 20, 'the stand-ins'] as const),
         [mailboxHost, basePort + 25, 'the stand-in mailbox'],
+        [calendarsHost, basePort + 20, 'the stand-in calendars'],
         [hosts.studio, basePort + 40, 'the worker'],
         ...(ownPostgres && !isPostgresRunning(env)
           ? [[hosts.postgres, basePort + 30, 'PostgreSQL'] as const]
@@ -273,6 +285,13 @@ export async function startWorld(
     )
     postgres?.start()
     start('standins', 'node', script('src/standins/main.ts'))
+    const [command, ...args] = prepareCalendarServer({
+      folder: path.join(folder, 'calendars'),
+      host: calendarsHost,
+      port: basePort + 20,
+      ...calendarsOfTheDemo,
+    })
+    start('calendars', command!, args)
     const urls = {
       studio: env.YIMBLE_STUDIO_URL!,
       delivery: env.YIMBLE_DELIVERY_URL!,

@@ -116,6 +116,28 @@ export const catalogue = {
     (f) =>
       `What ${f.host} answers is no calendar (iCalendar). Copy the address that its program gives for subscribing.`,
   ),
+  calendar_server_elsewhere: entry(
+    422,
+    'Calendar server elsewhere',
+    (f) => `${f.host} sends us on to ${f.elsewhere}. Enter an address there, if that is the right server.`,
+  ),
+  calendar_server_unknown: entry(
+    422,
+    'No calendar server',
+    (f) =>
+      `${f.host} does not answer as a calendar server (CalDAV). Look up its address in the program’s help.`,
+  ),
+  calendar_server_refuses: entry(
+    422,
+    'Login refused',
+    (f) =>
+      `${f.host} does not take this name and password. Some servers want a password made for other programs.`,
+  ),
+  calendar_server_empty: entry(
+    422,
+    'No calendars there',
+    (f) => `This login sees no calendar at ${f.host}. Make one there first.`,
+  ),
   time_gone: entry(
     409,
     'Time taken',

@@ -139,6 +139,8 @@ const aWeek = () => ({
   until: new Date(Date.now() + 30 * 86_400_000).toISOString(),
 })
 
+const login = { url: 'https://calendars.example/', user: 'u', password: 'p' }
+
 /** A body that would be taken, for every write that needs one. */
 const bodies: Readonly<Record<string, () => object>> = {
   'POST /tokens': () => ({ name: 'T' }),
@@ -192,6 +194,9 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /calendars/{id}/bookings/find': aWeek,
   'POST /calendars/{id}/free': () => ({ service: 'short', ...aWeek() }),
   'POST /calendars/{id}/bookings': inAWeek,
+  'POST /calendars/{id}/caldav': () => login,
+  'POST /calendars/{id}/people/{resource}/caldav': () => login,
+  'POST /bookings/{id}/elsewhere': () => ({ take: 'here' }),
   'PATCH /bookings/{id}': () => ({ start: inAWeek().start }),
   'POST /bookings/{id}/settle': () => ({ how: 'cancel' }),
   'POST /submissions/{id}/messages': () => ({ kind: 'note', text: 'N' }),
@@ -229,6 +234,7 @@ async function ask(
     .replace('{id}', ids[pattern.split('/')[1]!] ?? 'none')
     .replace('{key}', item.split('/')[1]!)
     .replace('{address}', 'other-words')
+    .replace('{resource}', 'a')
   const body = bodies[line]?.()
   const answer = await api.answer(
     new Request(`http://127.0.0.1:4310/api/v1${path}`, {
@@ -305,6 +311,10 @@ const forPeople = [
   'POST /calendars/{id}/bookings',
   'PATCH /bookings/{id}',
   'POST /bookings/{id}/settle',
+  'POST /bookings/{id}/elsewhere',
+  'POST /calendars/{id}/caldav',
+  'POST /calendars/{id}/people/{resource}/caldav',
+  'DELETE /calendars/{id}/people/{resource}/caldav',
 ]
 describe('one of a client’s own people', () => {
   test('finds no route but those of their inbox and calendars', async () => {

@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import sharp from 'sharp'
+import { startTestCalendars } from '../../standins/testCalendars'
 import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
 let outside: Outside
@@ -9,15 +10,22 @@ let drop: () => Promise<void>
 let api: typeof import('./answer')
 let routes: (typeof import('./routes'))['routes']
 let bearer = ''
+let store: ReturnType<(typeof import('../db/db'))['db']>
+let calendarServer: Awaited<ReturnType<typeof startTestCalendars>>
 let colleagueOf: () => Promise<string>
 
 beforeAll(async () => {
   outside = await startOutside()
+  calendarServer = await startTestCalendars({
+    users: { owner: 'marram' },
+    calendars: { 'owner/work': 'Work' },
+  })
   drop = await useTestDatabase({
-    YIMBLE_ALLOWED_ORIGINS: outside.origin,
+    YIMBLE_ALLOWED_ORIGINS: [outside.origin, calendarServer.origin].join(','),
     YIMBLE_CONNECTORS: JSON.stringify({ people: outside.origin }),
   })
   api = await import('./answer')
+  store = (await import('../db/db')).db()
   ;({ routes } = await import('./routes'))
   const actor = await makeActor()
   colleagueOf = async () => (await makeColleague(actor.agencyId)).userId
@@ -38,6 +46,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await drop()
   await outside.close()
+  await calendarServer.end()
 })
 
 interface Answer {
@@ -181,6 +190,23 @@ test('each write answers in its shape and is seen by the next read', async () =>
     start: second!.start,
   })
   expect(await call('POST', `${atCalendar}/bookings/find`, range)).toMatchObject([{ id: booked.id }])
+  const login = { user: 'owner', password: 'marram' }
+  const [there] = (await call('POST', `${atCalendar}/caldav`, {
+    url: calendarServer.origin,
+    ...login,
+  })) as unknown as { url: string }[]
+  const [{ id: person }] = (calendar.calendar as { resources: [{ id: string }] }).resources
+  const ofPerson = `${atCalendar}/people/${person}/caldav`
+  expect(await call('POST', ofPerson, { url: there!.url, ...login })).toMatchObject({
+    outside: [{ resource: person, isWritten: true, label: 'Work' }],
+  })
+  await store.sequelize.query(
+    `insert into outside_events select id, '${String(booked.id)}', 'x', 'x', 1, 'gone' from outside_calendars`,
+  )
+  expect(await call('POST', `/bookings/${booked.id}/elsewhere`, { take: 'here' })).toMatchObject({
+    elsewhere: null,
+  })
+  expect(await call('DELETE', ofPerson)).toMatchObject({ outside: [] })
   expect(await call('POST', `/bookings/${booked.id}/settle`, { how: 'cancel' })).toMatchObject({
     state: 'cancelled',
   })

@@ -6,7 +6,7 @@ import { lookup } from 'node:dns/promises'
 import { isIP } from 'node:net'
 import type { Readable } from 'node:stream'
 import { createBrotliDecompress, createGunzip, createInflate } from 'node:zlib'
-import { Agent, request } from 'undici'
+import { Agent, request, type Dispatcher } from 'undici'
 import { problem, type Problem } from '@/core/problems'
 import { fail, ok, type Result } from '@/core/result'
 import { env } from '../env'
@@ -36,6 +36,8 @@ export interface FetchRequest {
   readonly form?: Readonly<Record<string, string>>
   /** JSON, sent as a POST. */
   readonly json?: string
+  /** Any other request; its `headers` say what the body is. */
+  readonly sent?: { readonly method: string; readonly body: string | null }
 }
 
 export interface Fetched {
@@ -50,6 +52,8 @@ export interface Fetched {
   readonly lastModified: string | null
   /** The `Link` header, as sent. */
   readonly link: string | null
+  /** Where it leads on to, where that is not followed. */
+  readonly location: string | undefined
   readonly bytes: Buffer
 }
 
@@ -66,7 +70,7 @@ export async function fetchAddress(wanted: FetchRequest): Promise<Result<Fetched
     const answer = await fetchOnce(url, wanted, limits, deadline)
     if (!answer.ok) return answer
     const { status, location, fetched } = answer.value
-    if (location === undefined || wanted.headers || wanted.form || wanted.json)
+    if (location === undefined || wanted.headers || wanted.form || wanted.json || wanted.sent)
       return ok({ ...fetched, url: url.href, movedTo: hop > 0 && onlyPermanent ? url.href : undefined })
     onlyPermanent &&= status === 301 || status === 308
     if (!URL.canParse(location, url.href))
@@ -115,8 +119,10 @@ async function fetchOnce(
     const response = await request(url, {
       dispatcher: agent,
       signal: deadline,
-      method: wanted.form || wanted.json ? 'POST' : 'GET',
-      body: wanted.form ? new URLSearchParams(wanted.form).toString() : (wanted.json ?? null),
+      method: (wanted.sent?.method ?? (wanted.form || wanted.json ? 'POST' : 'GET')) as Dispatcher.HttpMethod,
+      body: wanted.form
+        ? new URLSearchParams(wanted.form).toString()
+        : (wanted.json ?? wanted.sent?.body ?? null),
       headers: {
         'user-agent': userAgent(),
         accept: wanted.accept,
@@ -135,7 +141,7 @@ async function fetchOnce(
       ? (header('location') ?? undefined)
       : undefined
     const bytes =
-      location === undefined && status === 200
+      location === undefined && (status === 200 || status === 207)
         ? await readBody(response.body, header('content-encoding'), limits.maxBytes)
         : Buffer.alloc(0)
     if (bytes === undefined)
@@ -150,6 +156,7 @@ async function fetchOnce(
         etag: header('etag'),
         lastModified: header('last-modified'),
         link: [response.headers.link].flat().filter(Boolean).join(', ') || null,
+        location,
         bytes,
       },
     })

@@ -45,6 +45,13 @@ export function BookingDialog({ record, booking, to, onClose, onDone }: BookingD
       toast((how === 'cancel' ? 'Cancelled.' : 'Confirmed.') + told)
       onDone()
     })
+  const elsewhere = booking.elsewhere
+  const settleElsewhere = (take: 'there' | 'here') =>
+    run(async () => {
+      await api('POST', `/bookings/${booking.id}/elsewhere`, { take })
+      toast(take === 'here' ? 'It is put back there in a moment.' : `Taken over.${told}`)
+      onDone()
+    })
   const move = () =>
     run(async () => {
       const moved = await api<BookingShape>('PATCH', `/bookings/${booking.id}`, { start, who })
@@ -88,6 +95,25 @@ export function BookingDialog({ record, booking, to, onClose, onDone }: BookingD
       )}
       {booking.state === 'held' && <Notice>Somebody is filling in the form for it just now.</Notice>}
       {booking.state === 'asked' && <Notice tone="look">It is not confirmed yet.</Notice>}
+      {elsewhere && (
+        <Notice tone="look">
+          <p>
+            {elsewhere.start
+              ? `In the calendar of ${nameIn(record, elsewhere.resource)} it now stands at ${momentIn(minuteOf(elsewhere.start), 'en', zone)}.`
+              : `In the calendar of ${nameIn(record, elsewhere.resource)} it has been deleted.`}
+          </p>
+          {mayEdit && (
+            <div className="mt-2 flex flex-wrap gap-2">
+              <Button busy={busy} onClick={() => void settleElsewhere('there')}>
+                {elsewhere.start ? 'Move the booking there' : 'Cancel the booking'}
+              </Button>
+              <Button look="quiet" busy={busy} onClick={() => void settleElsewhere('here')}>
+                Put it back there
+              </Button>
+            </div>
+          )}
+        </Notice>
+      )}
       {mayEdit && isMoving && (
         <div className="flex flex-col gap-3">
           {able.length > 1 && (
@@ -143,3 +169,6 @@ export function BookingDialog({ record, booking, to, onClose, onDone }: BookingD
     </Dialog>
   )
 }
+
+const nameIn = ({ calendar }: CalendarShape, id: string): string =>
+  calendar.resources.find((one) => one.id === id)?.name ?? 'somebody'

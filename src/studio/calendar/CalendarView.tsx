@@ -59,7 +59,7 @@ function View({ first }: CalendarViewProps) {
   async function saveNow() {
     if (await draft.saveNow()) toast('Saved. It is in force from now on; what is booked stays as it is.')
   }
-  const edited = { calendar, record, onChange: set }
+  const edited = { calendar, record, onChange: set, onRecord: setRecord }
   return (
     <>
       <TopLine
@@ -145,4 +145,6 @@ export interface EditedCalendar {
   readonly record: CalendarShape
   /** @param of - what is being typed in: going on there is one step back */
   readonly onChange: (calendar: Calendar, of?: string) => void
+  /** What stands beside the document has changed. */
+  readonly onRecord: (record: CalendarShape) => void
 }

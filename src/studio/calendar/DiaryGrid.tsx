@@ -1,5 +1,6 @@
 'use client'
 /** Columns of hours with what is booked in them. A press on a booking opens it, on free time books there; a booking can be dragged. */
+import { TriangleAlert } from 'lucide-react'
 import { useRef, useState, type PointerEvent } from 'react'
 import type { BookingShape } from '@/core/api/shapes'
 import type { Calendar } from '@/core/booking/shape'
@@ -27,6 +28,8 @@ const looks: Readonly<Record<BookingShape['state'], string>> = {
   held: 'border-edge bg-wash border-dashed',
   cancelled: 'border-hair',
 }
+
+const changedThere = 'changed in their own calendar'
 
 export interface DiaryGridProps {
   readonly columns: readonly Column[]
@@ -147,7 +150,15 @@ export function DiaryGrid({ columns, blocks, calendar, mayEdit, onOpen, onFree, 
               <button
                 key={`${booking.id} ${block.column}`}
                 type="button"
-                aria-label={[...facts, whom, whoOf(booking.who), booking.state].filter(Boolean).join(', ')}
+                aria-label={[
+                  ...facts,
+                  whom,
+                  whoOf(booking.who),
+                  booking.state,
+                  booking.elsewhere && changedThere,
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
                 onPointerDown={(event) => {
                   if (event.button !== 0 || !mayEdit || booking.state === 'held') return
                   event.currentTarget.focus()
@@ -176,6 +187,13 @@ export function DiaryGrid({ columns, blocks, calendar, mayEdit, onOpen, onFree, 
                   height: Math.max(15, ((block.until - block.from) / 60) * hourPx - 1),
                 }}
               >
+                {booking.elsewhere && (
+                  <TriangleAlert
+                    aria-hidden
+                    className="float-end mt-px size-3.5 text-brick"
+                    strokeWidth={2.25}
+                  />
+                )}
                 <b className="font-medium">{isDragged ? writeMinutes(from) : facts[0]}</b> {whom}
                 <span className="block truncate text-faint">{facts.slice(1).join(' ')}</span>
               </button>

@@ -10,11 +10,12 @@ import { TextField } from '../parts/TextField'
 import type { EditedCalendar } from './CalendarView'
 import { Exceptions } from './Exceptions'
 import { HoursWeek } from './HoursWeek'
+import { OwnCalendar } from './OwnCalendar'
 
 /** Everybody at once: their holidays. */
 const everybody = 'everybody'
 
-export function People({ calendar, record, onChange }: EditedCalendar) {
+export function People({ calendar, record, onChange, onRecord }: EditedCalendar) {
   const { resources } = calendar
   const [at, setAt] = useState(resources[0]?.id ?? everybody)
   const chosen = resources.find(({ id }) => id === at)
@@ -114,7 +115,7 @@ export function People({ calendar, record, onChange }: EditedCalendar) {
               }
             />
             {record.outside
-              .filter(({ resource }) => resource === at)
+              .filter(({ resource, isWritten }) => resource === at && !isWritten)
               .map(({ url, readAt, trouble }) => (
                 <p key={url} className="text-[13px] break-words text-faint">
                   {new URL(url).host}:{' '}
@@ -130,17 +131,7 @@ export function People({ calendar, record, onChange }: EditedCalendar) {
                 </p>
               ))}
           </section>
-          <section aria-label="In their own calendar" className="flex flex-col gap-2">
-            <h2 className="text-lg">In their own calendar</h2>
-            <p className="text-faint">
-              Subscribed to in any calendar program, it shows what is booked with {chosen.name} as soon as the
-              program asks again. Whoever has the address can read it.
-            </p>
-            <CopyField
-              label={`Address of the calendar of ${chosen.name}`}
-              value={record.feeds.find((one) => one.of === at)?.url ?? 'Save first; then it has one.'}
-            />
-          </section>
+          <OwnCalendar record={record} person={chosen} onRecord={onRecord} />
           <div>
             <Button
               look="quiet"

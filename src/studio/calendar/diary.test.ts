@@ -17,6 +17,7 @@ const booking = (start: string, minutes: number, who = ['a']): BookingShape => (
   email: '',
   note: '',
   submissionId: null,
+  elsewhere: null,
 })
 const oneColumn = () => [0]
 

@@ -17,6 +17,8 @@ export const calendar = z.object({
       z.object({
         resource: z.string(),
         url: z.string(),
+        isWritten: z.boolean().describe('Signed in to (CalDAV): bookings are written there, too'),
+        label: z.string().describe('What it is called there; empty for an address that is only read'),
         readAt: when.nullable(),
         trouble: z
           .string()
@@ -44,8 +46,19 @@ export const booking = z.object({
   email: z.string(),
   note: z.string(),
   submissionId: z.uuid().nullable().describe('What was sent with it, in the inbox'),
+  elsewhere: z
+    .object({
+      resource: z.string(),
+      is: z.enum(['moved', 'gone']),
+      start: when.nullable().describe('Where it was moved to'),
+    })
+    .nullable()
+    .describe('What somebody has done to it in their own calendar, and nobody has settled yet'),
 })
 export type BookingShape = z.infer<typeof booking>
+
+export const davCalendar = z.object({ url: z.string(), name: z.string() })
+export type DavCalendarShape = z.infer<typeof davCalendar>
 
 export const freeTime = z.object({ start: when, left: z.int() })
 export type FreeTimeShape = z.infer<typeof freeTime>

@@ -2,13 +2,21 @@
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import { calendarSchema } from '@/core/booking/shape'
+import { webAddress } from '@/core/items/facts'
 import * as calendars from '../../services/booking/calendars'
+import * as davs from '../../services/booking/davAccounts'
 import * as diary from '../../services/booking/diary'
 import { route, routeForAll, type Route } from '../route'
 import { id, name, revisionSeen } from './fields'
 
 const when = z.iso.datetime()
 const resource = z.string().max(16).default('').describe('Id of a person or room; empty for whoever is free')
+/** Of a calendar server, or of a calendar there. */
+const dav = {
+  url: webAddress.max(1000),
+  user: z.string().trim().min(1).max(200),
+  password: z.string().min(1).max(500),
+}
 const count = z.int().min(1).max(1000).default(1)
 
 export const bookingRoutes: readonly Route[] = [
@@ -87,6 +95,33 @@ export const bookingRoutes: readonly Route[] = [
     body: z.strictObject({ start: when, who: resource }),
     response: shapes.booking,
     run: (actor, { params, body }) => diary.moveByHand(actor, params.id, body),
+  }),
+  routeForAll('POST /calendars/{id}/caldav', {
+    summary: 'Calendars that a login sees on a calendar server (CalDAV); nothing is kept',
+    params: id,
+    body: z.strictObject(dav),
+    response: z.array(shapes.davCalendar),
+    run: (actor, { params, body }) => davs.findCalendarsThere(actor, params.id, body),
+  }),
+  routeForAll('POST /calendars/{id}/people/{resource}/caldav', {
+    summary: 'Write what is booked with somebody to their own calendar, and read from it when they are busy',
+    params: id.extend({ resource: z.string().max(16) }),
+    body: z.strictObject(dav),
+    response: shapes.calendar,
+    run: (actor, { params, body }) => davs.connectCalendar(actor, params.id, params.resource, body),
+  }),
+  routeForAll('DELETE /calendars/{id}/people/{resource}/caldav', {
+    summary: 'Write nothing more to somebody’s own calendar; what was written stays there',
+    params: id.extend({ resource: z.string().max(16) }),
+    response: shapes.calendar,
+    run: (actor, { params }) => davs.disconnectCalendar(actor, params.id, params.resource),
+  }),
+  routeForAll('POST /bookings/{id}/elsewhere', {
+    summary: 'Take over what somebody did to it in their own calendar (there), or put it back (here)',
+    params: id,
+    body: z.strictObject({ take: z.enum(['there', 'here']) }),
+    response: shapes.booking,
+    run: (actor, { params, body }) => diary.settleThere(actor, params.id, body.take),
   }),
   routeForAll('POST /bookings/{id}/settle', {
     summary: 'Cancel a booking, or confirm what was asked for',

@@ -23,6 +23,7 @@ import * as carrying from './0021-carrying'
 import * as releaseOfSubmission from './0022-release-of-submission'
 import * as booking from './0023-booking'
 import * as outsideCalendars from './0024-outside-calendars'
+import * as calendarsWrittenTo from './0025-calendars-written-to'
 
 export const migrations = [
   first,
@@ -49,4 +50,5 @@ export const migrations = [
   releaseOfSubmission,
   booking,
   outsideCalendars,
+  calendarsWrittenTo,
 ]

@@ -35,6 +35,13 @@ export function eventOf(known: KnownCalendar, booking: Booking, clientName: stri
   }
 }
 
+/** As those of the house see it: who comes, and what they wrote. */
+export const eventForHouse = (known: KnownCalendar, booking: Booking, clientName: string): IcsEvent => ({
+  ...eventOf(known, booking, clientName),
+  summary: `${namesOf(known, booking).what}: ${booking.name || booking.email}`,
+  description: [booking.name, booking.email, booking.note].filter(Boolean).join('\n'),
+})
+
 /** Each fact on a line of its own, in words that a visitor may read. */
 export function factsInWords(known: KnownCalendar, booking: Booking): string {
   const { calendar } = known
@@ -96,11 +103,7 @@ export async function mailBooking(
   if (told === 'reminder') return
   for (const { id, mail } of known.calendar.resources) {
     if (!mail || !booking.who.includes(id)) continue
-    const ours = {
-      ...event,
-      description: [booking.name, booking.email, booking.note].filter(Boolean).join('\n'),
-    }
-    const calendar = { ...ours, summary: `${namesOf(known, booking).what}: ${booking.name || booking.email}` }
+    const calendar = eventForHouse(known, booking, client.name)
     await send(mail, letterToHouse(known, booking, told, client.locale), calendar, booking.email || undefined)
   }
 }

@@ -7,7 +7,8 @@ import type { CalendarService } from '@/core/booking/shape'
 import { db, inTransaction } from '../../db/db'
 import { columns, isOpen, nowMinute, type Booking } from './booking'
 import { calendarOf, type KnownCalendar } from './calendarBody'
-import { mailBooking } from './bookingMails'
+import { mailBooking, type Told } from './bookingMails'
+import { followBooking } from './davSync'
 import { giveBackSeat, takeSeat, type Wish } from './taking'
 
 /** Thrown inside a transaction, so that nothing of it stays. */
@@ -134,7 +135,7 @@ export async function bookHeld(
       transaction,
     },
   )
-  await mailBooking(known, booking!, booking!.state === 'asked' ? 'asked' : 'booked', transaction)
+  await announce(known, booking!, booking!.state === 'asked' ? 'asked' : 'booked', transaction)
   return booking!
 }
 
@@ -207,7 +208,7 @@ export function moveBooking(
       [seat.sessionId, [...seat.who], to.start, to.start + service.minutes, remindAt(known, to.start)],
       transaction,
     )
-    await mailBooking(known, moved, 'moved', transaction)
+    await announce(known, moved, 'moved', transaction)
     return moved
   })
 }
@@ -239,5 +240,16 @@ async function change(
 
 async function tell(booking: Booking, how: 'booked' | 'cancelled', transaction: Transaction): Promise<void> {
   const known = await calendarOf(booking.clientId, booking.calendarId, transaction)
-  if (known) await mailBooking(known, booking, how, transaction)
+  if (known) await announce(known, booking, how, transaction)
+}
+
+/** By mail, and in the calendars of those who are booked. */
+async function announce(
+  known: KnownCalendar,
+  booking: Booking,
+  how: Told,
+  transaction: Transaction,
+): Promise<void> {
+  await mailBooking(known, booking, how, transaction)
+  await followBooking(booking, transaction)
 }

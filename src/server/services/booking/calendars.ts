@@ -23,6 +23,8 @@ interface Row {
   readonly outside: readonly {
     readonly resource: string
     readonly url: string
+    readonly isWritten: boolean
+    readonly label: string
     readonly readAt: string | null
     readonly trouble: string | null
   }[]
@@ -30,7 +32,7 @@ interface Row {
 const selected = `select k.id, k.client_id as "clientId", c.name as "clientName", k.name, k.body, k.revision,
   (select coalesce(jsonb_agg(jsonb_build_object('id', w.id, 'name', w.name) order by w.name), '[]')
    from widgets w where w.deleted_at is null and exists (select 1 from uses u where u.widget_id = w.id and u.used_id = k.id)) as widgets,
-  (select coalesce(jsonb_agg(jsonb_build_object('resource', o.resource, 'url', o.url, 'readAt', to_char(o.read_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), 'trouble', o.trouble)), '[]')
+  (select coalesce(jsonb_agg(jsonb_build_object('resource', o.resource, 'url', o.url, 'isWritten', o.login is not null, 'label', o.label, 'readAt', to_char(o.read_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), 'trouble', o.trouble)), '[]')
    from outside_calendars o where o.calendar_id = k.id) as outside
   from calendars k join clients c on c.id = k.client_id`
 

@@ -20,13 +20,15 @@ import {
 import { calendarOf, type KnownCalendar } from './calendarBody'
 import { getCalendar } from './calendars'
 import { giveBackOverdue, takenIn } from './taking'
+import { elsewhereOf, settleElsewhere } from './davSync'
 
 const mostDays = 400
 
 const isoOf = (minute: number) => new Date(minute * 60_000).toISOString()
 export const minuteOf = (iso: string): number => Math.floor(Date.parse(iso) / 60_000)
 
-const shapeOf = (row: Booking): BookingShape => ({
+type Elsewhere = BookingShape['elsewhere']
+const shapeOf = (row: Booking & { readonly elsewhere?: Elsewhere }): BookingShape => ({
   id: row.id,
   service: row.service,
   who: [...row.who],
@@ -39,6 +41,7 @@ const shapeOf = (row: Booking): BookingShape => ({
   email: row.email,
   note: row.note,
   submissionId: row.submissionId,
+  elsewhere: row.elsewhere ?? null,
 })
 
 /** The calendar as it is now, if the actor may know of it. @throws ProblemError `missing` */
@@ -56,8 +59,8 @@ export async function listBookings(
   const known = await knownTo(actor, calendarId)
   await giveBackOverdue(known.id)
   const first = minuteOf(from)
-  const rows = await db().sequelize.query<Booking>(
-    `select ${columns} from bookings b where b.calendar_id = $1 and b.starts < $3 and b.ends > $2 and b.starts > $2 - 14 * 1440 order by b.starts, b.id limit 5000`,
+  const rows = await db().sequelize.query<Booking & { readonly elsewhere: Elsewhere }>(
+    `select ${columns}, ${elsewhereOf} as elsewhere from bookings b where b.calendar_id = $1 and b.starts < $3 and b.ends > $2 and b.starts > $2 - 14 * 1440 order by b.starts, b.id limit 5000`,
     {
       bind: [known.id, first, Math.min(minuteOf(until), first + mostDays * 1440)],
       type: QueryTypes.SELECT,
@@ -188,6 +191,19 @@ export async function settleByHand(
   const done = await (how === 'cancel' ? cancelBooking(id) : confirmBooking(id))
   if (!done) over()
   return current(id)
+}
+
+/**
+ * What somebody did in their own calendar becomes so here, or is put back there.
+ * @throws ProblemError `time_gone` when the time over there is not free here, `booking_over`
+ */
+export async function settleThere(actor: Anybody, id: string, take: 'there' | 'here'): Promise<BookingShape> {
+  demandAnswering(actor)
+  const booking = await bookingOf(actor, id)
+  const there = found(await settleElsewhere(booking, take), 'change in a calendar elsewhere')
+  if (take === 'here') return current(id)
+  if (there.is === 'gone') return settleByHand(actor, id, 'cancel')
+  return moveByHand(actor, id, { start: isoOf(there.starts!), who: there.resource })
 }
 
 function over(): never {

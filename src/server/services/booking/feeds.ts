@@ -3,7 +3,7 @@ import { QueryTypes } from 'sequelize'
 import { db } from '../../db/db'
 import { env } from '../../env'
 import { isSigned, signatureOf } from '../../signatures'
-import { eventOf, namesOf } from './bookingMails'
+import { eventForHouse } from './bookingMails'
 import { columns, nowMinute, type Booking } from './booking'
 import { calendarOf } from './calendarBody'
 import { writeIcs } from './ics'
@@ -37,11 +37,7 @@ export async function feedOf(
        and ($3 = '${everybody}' or $3 = any(b.who)) order by b.starts limit ${mostEvents}`,
     { bind: [calendarId, nowMinute() - daysBack * 1440, resource], type: QueryTypes.SELECT },
   )
-  const events = bookings.map((booking) => ({
-    ...eventOf(known, booking, row.clientName),
-    summary: `${namesOf(known, booking).what}: ${booking.name || booking.email}`,
-    description: [booking.email, booking.note].filter(Boolean).join('\n'),
-  }))
+  const events = bookings.map((booking) => eventForHouse(known, booking, row.clientName))
   const person = known.calendar.resources.find(({ id }) => id === resource)
   return writeIcs(
     'PUBLISH',

@@ -24,12 +24,15 @@ export const uidOf = (id: string): string => `${id}@${new URL(env().YIMBLE_DELIV
 
 const utc = (ms: number) => ICAL.Time.fromJSDate(new Date(ms), true)
 
-/** @param name - what a calendar that is subscribed to is called */
-export function writeIcs(method: IcsMethod, events: readonly IcsEvent[], name?: string): string {
+/**
+ * @param method - none for what is kept on a calendar server (RFC 4791, 4.1)
+ * @param name - what a calendar that is subscribed to is called
+ */
+export function writeIcs(method: IcsMethod | undefined, events: readonly IcsEvent[], name?: string): string {
   const calendar = new ICAL.Component('vcalendar')
   calendar.addPropertyWithValue('prodid', '-//Yimble//Bookings//EN')
   calendar.addPropertyWithValue('version', '2.0')
-  calendar.addPropertyWithValue('method', method)
+  if (method) calendar.addPropertyWithValue('method', method)
   if (name) {
     calendar.addPropertyWithValue('name', name) // RFC 7986
     calendar.addPropertyWithValue('x-wr-calname', name)
@@ -39,6 +42,52 @@ export function writeIcs(method: IcsMethod, events: readonly IcsEvent[], name?: 
   }
   for (const event of events) calendar.addSubcomponent(eventOf(event))
   return `${calendar.toString()}\r\n`
+}
+
+/**
+ * An event as somebody has it in their own calendar, with what has changed of the booking; what they added stays.
+ * @returns undefined when it cannot be read
+ */
+export function rewriteIcs(text: string, event: IcsEvent): string | undefined {
+  const [calendar, one] = findIn(text, event.id) ?? []
+  if (!calendar || !one) return undefined
+  for (const name of ['duration', 'rrule', 'exdate', 'rdate']) one.removeAllProperties(name)
+  one.updatePropertyWithValue('sequence', event.sequence)
+  one.updatePropertyWithValue('dtstamp', utc(event.changedAt.getTime()))
+  for (const [name, minute] of [
+    ['dtstart', event.starts],
+    ['dtend', event.ends],
+  ] as const) {
+    one.removeAllProperties(name) // with the zone that it was written in
+    one.addPropertyWithValue(name, utc(minute * 60_000))
+  }
+  one.updatePropertyWithValue('status', event.status)
+  return `${calendar.toString()}\r\n`
+}
+
+/** When a booking takes place by what stands in somebody's calendar; undefined when it is called off there. */
+export function timesIn(
+  text: string,
+  id: string,
+): { readonly starts: number; readonly ends: number } | undefined {
+  const [, one] = findIn(text, id) ?? []
+  if (!one || one.getFirstPropertyValue('status') === 'CANCELLED') return undefined
+  const { startDate, endDate } = new ICAL.Event(one)
+  const minute = (time: ICAL.Time) => Math.round(time.toUnixTime() / 60)
+  return { starts: minute(startDate), ends: minute(endDate) }
+}
+
+function findIn(text: string, id: string): readonly [ICAL.Component, ICAL.Component] | undefined {
+  try {
+    const calendar = new ICAL.Component(ICAL.parse(text) as string)
+    const uid = uidOf(id)
+    const one = calendar
+      .getAllSubcomponents('vevent')
+      .find((event) => event.getFirstPropertyValue('uid') === uid && !event.getFirstProperty('recurrence-id'))
+    return one && [calendar, one]
+  } catch {
+    return undefined // somebody's program wrote what nobody can read
+  }
 }
 
 function eventOf(event: IcsEvent): ICAL.Component {

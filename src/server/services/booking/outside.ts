@@ -1,7 +1,7 @@
-/** Busy times from calendars elsewhere, by their address. One that is out of reach delays nothing and loses nothing. */
+/** Calendars elsewhere, from which busy times are read. One that is out of reach delays nothing and loses nothing. */
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { Calendar } from '@/core/booking/shape'
-import { describeProblem, problem, type Problem } from '@/core/problems'
+import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
 import { busyIn } from '@/core/readers/busy'
 import { zoneNamed } from '@/core/schedule/offsetIn'
 import type { Span } from '@/core/schedule/spans'
@@ -10,12 +10,17 @@ import { env } from '../../env'
 import { fetchAddress, refusalOf } from '../../fetch/fetchAddress'
 import { enqueue } from '../../jobs/queue'
 import { zoneTableOf } from '../../zones'
+import { nowMinute } from './booking'
+import { openLogin } from './davAccounts'
+import { beginRun, endRun, syncDav } from './davSync'
 
 /** How often each is read. */
 const everyMinutes = 10
 /** Of days ahead that are known; nothing can be booked further. */
 const daysAhead = 740
 const dayMinutes = 1440
+/** When another run is under way. */
+const runAgainS = 2
 
 /** The rows follow the document: what is new there is read at once, what is gone no longer counts. */
 export async function followOutside(
@@ -26,9 +31,14 @@ export async function followOutside(
   const wanted = resources.flatMap(({ id, busyAt }) => busyAt.map((url) => ({ resource: id, url })))
   const added = await db().sequelize.query<{ id: string }>(
     `with wanted as (select resource, url from jsonb_to_recordset($2::jsonb) as w(resource text, url text)),
-     gone as (delete from outside_calendars o where o.calendar_id = $1 and not exists (select 1 from wanted w where w.resource = o.resource and w.url = o.url))
+     gone as (delete from outside_calendars o where o.calendar_id = $1 and case when o.login is null
+       then not exists (select 1 from wanted w where w.resource = o.resource and w.url = o.url) else not o.resource = any($3) end)
      insert into outside_calendars (calendar_id, resource, url) select $1, resource, url from wanted on conflict do nothing returning id`,
-    { bind: [calendarId, JSON.stringify(wanted)], type: QueryTypes.SELECT, transaction },
+    {
+      bind: [calendarId, JSON.stringify(wanted), resources.map(({ id }) => id)],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
   )
   for (const { id } of added) await enqueue('outside', { outsideId: id }, id, transaction)
 }
@@ -45,35 +55,78 @@ export async function enqueueOutside(): Promise<void> {
   })
 }
 
+interface Row {
+  readonly id: string
+  readonly clientId: string
+  readonly calendarId: string
+  readonly resource: string
+  readonly url: string
+  readonly zone: string
+  readonly login: Buffer | null
+}
+
+/** Reads it once; where it is signed in to, what is booked is written there first. */
 export async function readOutside(id: string): Promise<void> {
-  const [row] = await db().sequelize.query<{
-    calendarId: string
-    resource: string
-    url: string
-    zone: string
-  }>(
-    `select o.calendar_id as "calendarId", o.resource, o.url, k.body ->> 'zone' as zone
+  const [row] = await db().sequelize.query<Row>(
+    `select o.id, k.client_id as "clientId", o.calendar_id as "calendarId", o.resource, o.url, o.login, k.body ->> 'zone' as zone
      from outside_calendars o join calendars k on k.id = o.calendar_id where o.id = $1`,
     { bind: [id], type: QueryTypes.SELECT },
   )
   if (!row) return
-  const fetched = await fetchAddress({ url: row.url, accept: 'text/calendar, */*;q=0.5' })
-  const fault = fetched.ok ? faultOf(fetched.value.status, row.url, fetched.value.bytes) : fetched.problem
-  if (!fetched.ok || fault) return note(id, fault)
-  const from = Math.floor(Date.now() / 60_000) - dayMinutes
+  if (!(await beginRun(id))) return enqueue('outside', { outsideId: id }, id, undefined, runAgainS)
+  try {
+    const from = nowMinute() - dayMinutes
+    const range = { from, until: from + daysAhead * dayMinutes }
+    await keep(row, range, row.login ? await throughLogin(row, row.login, range) : await atAddress(row.url))
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error
+    await note(id, error.problem)
+  } finally {
+    await endRun(id)
+  }
+}
+
+interface Read {
+  /** iCalendar */
+  readonly texts: readonly string[]
+  /** UIDs of our own that count all the same. */
+  readonly moved: ReadonlySet<string>
+}
+
+/** @throws ProblemError */
+async function atAddress(url: string): Promise<Read> {
+  const fetched = await fetchAddress({ url, accept: 'text/calendar, */*;q=0.5' })
+  if (!fetched.ok) throw new ProblemError(fetched.problem)
+  const fault = faultOf(fetched.value.status, url, fetched.value.bytes)
+  if (fault) throw new ProblemError(fault)
+  return { texts: [fetched.value.bytes.toString('utf8')], moved: new Set() }
+}
+
+/** @throws ProblemError */
+function throughLogin(row: Row, sealed: Buffer, range: Span): Promise<Read> {
+  const login = openLogin(sealed)
+  if (!login) throw new ProblemError(problem('calendar_server_refuses', { host: new URL(row.url).host }))
+  return syncDav({ ...row, login }, range)
+}
+
+/** Takes the place of what was read before. */
+async function keep(
+  { id, calendarId, resource, zone }: Row,
+  range: Span,
+  { texts, moved }: Read,
+): Promise<void> {
   const own = `@${new URL(env().YIMBLE_DELIVERY_URL).hostname}`
-  const spans = busyIn(fetched.value.bytes.toString('utf8'), {
-    range: { from, until: from + daysAhead * dayMinutes },
-    zones: zoneNamed,
-    home: zoneTableOf(row.zone),
-    isOwn: (uid) => uid.endsWith(own),
-  }).flatMap(byDays)
+  const home = zoneTableOf(zone)
+  const isOwn = (uid: string) => uid.endsWith(own) && !moved.has(uid)
+  const spans = texts
+    .flatMap((text) => busyIn(text, { range, zones: zoneNamed, home, isOwn }))
+    .flatMap(byDays)
   await inTransaction(async (transaction) => {
     await db().sequelize.query('delete from outside_busy where outside_id = $1', { bind: [id], transaction })
     await db().sequelize.query(
       `insert into outside_busy (outside_id, calendar_id, resource, starts, ends)
        select $1, $2, $3, s.from, s.until from jsonb_to_recordset($4::jsonb) as s("from" int, until int)`,
-      { bind: [id, row.calendarId, row.resource, JSON.stringify(spans)], transaction },
+      { bind: [id, calendarId, resource, JSON.stringify(spans)], transaction },
     )
     await db().sequelize.query('update outside_calendars set read_at = now(), trouble = null where id = $1', {
       bind: [id],
@@ -89,11 +142,12 @@ function faultOf(status: number, url: string, bytes: Buffer): Problem | undefine
     : problem('no_calendar', { host: new URL(url).host })
 }
 
-/** What was read before stays. */
-const note = async (id: string, fault: Problem | undefined): Promise<void> => {
-  await db().sequelize.query('update outside_calendars set trouble = $2 where id = $1', {
-    bind: [id, fault ? describeProblem(fault).detail : null],
-  })
+/** What was read before stays. It is tried again soon: somebody may wait for a booking to stand there. */
+const note = async (id: string, fault: Problem): Promise<void> => {
+  await db().sequelize.query(
+    `update outside_calendars set trouble = $2, next_at = least(next_at, now() + interval '1 minute') where id = $1`,
+    { bind: [id, describeProblem(fault).detail] },
+  )
 }
 
 /** In pieces of a day at most. */
