@@ -62,8 +62,11 @@ export async function openBrowser(extra: readonly string[] = []): Promise<Browse
     driver.sendAndGetDevToolsCommand(command, parameters as never) as unknown as Promise<
       Record<string, unknown>
     >
+  let isTouched: boolean | undefined
   const viewport = async (width: number, height: number, mobile = false) => {
     await protocol('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile })
+    if (isTouched === mobile) return
+    isTouched = mobile
     await protocol('Emulation.setTouchEmulationEnabled', { enabled: mobile, maxTouchPoints: mobile ? 5 : 1 })
   }
   await viewport(1280, 800)
