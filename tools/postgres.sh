@@ -36,6 +36,7 @@ listen_addresses = '127.0.0.1'
 unix_socket_directories = ''
 max_connections = 120
 shared_buffers = 192MB
+random_page_cost = 1.1
 timezone = 'UTC'
 log_timezone = 'UTC'
 C

@@ -11,7 +11,7 @@ import {
   type Taken,
 } from '../schedule/freeTimes'
 import { readHours, readSpan } from '../schedule/hours'
-import { openIn, type Exception, type Opening } from '../schedule/opening'
+import { openIn, type Exception, type Open, type Opening } from '../schedule/opening'
 import type { Span } from '../schedule/spans'
 import type { Zone } from '../schedule/zone'
 import type { Calendar, CalendarException, CalendarResource, CalendarService } from './shape'
@@ -102,14 +102,29 @@ function readyResource(
   let opening = known.get(resource.id)
   if (!opening) {
     // Somebody's own exceptions win over holidays that are everybody's.
-    const days = [...calendar.closed, ...resource.exceptions].map(exceptionOf)
-    opening = { hours: resource.hours.flatMap(lineOf), exceptions: days, zone }
-    known.set(resource.id, opening)
+    const days = [...calendar.closed, ...resource.exceptions]
+    const written = JSON.stringify([resource.hours, days])
+    opening = known.get(written) ?? {
+      hours: resource.hours.flatMap(lineOf),
+      exceptions: days.map(exceptionOf),
+      zone,
+    }
+    known.set(resource.id, opening).set(written, opening)
   }
-  return { id: resource.id, open: openIn(opening, range), busy }
+  return { id: resource.id, open: openOf(opening, range), busy }
 }
-/** Read once for each calendar that is held: a document is never changed, another one takes its place. */
+/** Read once for each calendar that is held: a document is never changed, another one takes its place. Those with the same hours share one. */
 const openings = new WeakMap<Calendar, Map<string, Opening>>()
+
+/** The range that was asked for last: all of a house are asked for the same one. */
+const lastOpen = new WeakMap<Opening, { readonly range: Span; readonly open: Open[] }>()
+function openOf(opening: Opening, range: Span): readonly Open[] {
+  const last = lastOpen.get(opening)
+  if (last?.range.from === range.from && last.range.until === range.until) return last.open
+  const open = openIn(opening, range)
+  lastOpen.set(opening, { range, open })
+  return open
+}
 
 /** Those who are asked for, and which of their times are bookings of the same class. */
 function readyOf(

@@ -14,6 +14,7 @@ import { bookHeld, holdTime, letGo, TimeGone, wishOf } from '../services/booking
 import { calendarOf, type KnownCalendar } from '../services/booking/calendarBody'
 import { bookingFile, bookingLink, holdToken, idOfHold } from '../services/booking/links'
 import { giveBackOverdue, takenIn } from '../services/booking/taking'
+import { freeTimesIn } from '../services/booking/freeTimes'
 import { tellOfSubmission } from '../services/visitors/telling'
 import { answering, type Told, type WidgetFacts } from './answers'
 import { fileLimitsIn, fitting, formFor, mailIn, taleOf } from './formAnswers'
@@ -128,13 +129,10 @@ export const bookingAnswers = answering(bookingActions)(
       const range = { from, until }
       const now = nowMinute()
       const asked = { ...wanted, service, now }
-      const times = freeTimesOf(known, await takenAround(known, service, range), { ...asked, range })
+      await giveBackOverdue(known.id)
+      const times = await freeTimesIn(known, { ...asked, range })
       if (times.length > 0) return { times: times.map(({ start, left }) => [start, left]), next: null }
-      const ahead = whole(service, now)
-      const later = freeTimesOf(known, await takenIn(known, [service], reach(service, ahead)), {
-        ...asked,
-        range: ahead,
-      })
+      const later = await freeTimesIn(known, { ...asked, range: whole(service, now) })
       return { times: [], next: (later.find(({ start }) => start >= until) ?? later[0])?.start ?? null }
     },
     async nexts(_nothing, { widget }) {

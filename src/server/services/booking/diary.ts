@@ -1,7 +1,6 @@
 /** What is booked, for those whose house it is: looked at by day, week and person; booked, moved, cancelled and confirmed by hand. */
 import { QueryTypes } from 'sequelize'
 import type { BookingShape, FreeTimeShape } from '@/core/api/shapes'
-import { freeTimesOf } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import { momentIn } from '@/core/booking/when'
 import { problem, ProblemError } from '@/core/problems'
@@ -19,7 +18,8 @@ import {
 } from './bookings'
 import { calendarOf, type KnownCalendar } from './calendarBody'
 import { getCalendar } from './calendars'
-import { giveBackOverdue, takenIn } from './taking'
+import { freeTimesIn } from './freeTimes'
+import { giveBackOverdue } from './taking'
 import { elsewhereOf, settleElsewhere } from './davSync'
 
 const mostDays = 400
@@ -85,14 +85,8 @@ export async function listFree(
   const from = minuteOf(asked.from)
   const range = { from, until: Math.min(minuteOf(asked.until), from + 62 * 1440) }
   const { service, now } = wishOf(serviceIn(known, asked.service), { ...asked, start: from, isByHand: true })
-  const taken = await takenIn(known, [service], {
-    from: range.from - 1440,
-    until: range.until + service.minutes + 1440,
-  })
-  return freeTimesOf(known, taken, { ...asked, service, now, range }).map(({ start, left }) => ({
-    start: isoOf(start),
-    left,
-  }))
+  const times = await freeTimesIn(known, { ...asked, service, now, range })
+  return times.map(({ start, left }) => ({ start: isoOf(start), left }))
 }
 
 const serviceIn = ({ calendar }: KnownCalendar, id: string): CalendarService =>
