@@ -17,6 +17,8 @@ export interface Column {
 }
 
 const hourPx = 96
+/** Of a line of words in a block. */
+const linePx = 15
 /** What is dragged snaps to it, in minutes. */
 const step = 5
 /** A press that moves less is none of dragging, in px. */
@@ -137,6 +139,7 @@ export function DiaryGrid({ columns, blocks, calendar, mayEdit, onOpen, onFree, 
             const isDragged = drag?.isMoved && drag.block === block
             const column = isDragged ? drag.column : block.column
             const from = isDragged ? drag.from : block.from
+            const height = Math.max(linePx, ((block.until - block.from) / 60) * hourPx - 1)
             const whom =
               booking.name ||
               booking.email ||
@@ -184,7 +187,7 @@ export function DiaryGrid({ columns, blocks, calendar, mayEdit, onOpen, onFree, 
                   insetInlineStart: `calc(${((column + lane / lanes) / columns.length) * 100}% + 2px)`,
                   width: `calc(${100 / columns.length / lanes}% - 4px)`,
                   top: ((from - first * 60) / 60) * hourPx,
-                  height: Math.max(15, ((block.until - block.from) / 60) * hourPx - 1),
+                  height,
                 }}
               >
                 {booking.elsewhere && (
@@ -194,8 +197,17 @@ export function DiaryGrid({ columns, blocks, calendar, mayEdit, onOpen, onFree, 
                     strokeWidth={2.25}
                   />
                 )}
-                <b className="font-medium">{isDragged ? writeMinutes(from) : facts[0]}</b> {whom}
-                <span className="block truncate text-faint">{facts.slice(1).join(' ')}</span>
+                <span
+                  className="line-clamp-1"
+                  style={{
+                    WebkitLineClamp: Math.max(1, Math.floor(height / linePx) - (height < 3 * linePx ? 0 : 1)),
+                  }}
+                >
+                  <b className="font-medium">{isDragged ? writeMinutes(from) : facts[0]}</b> {whom}
+                </span>
+                {height >= 2 * linePx && (
+                  <span className="block truncate text-faint">{facts.slice(1).join(' ')}</span>
+                )}
               </button>
             )
           })}

@@ -46,7 +46,7 @@ export function CopyField({ label, value, rows = 3, isProse = false }: CopyField
           ) : (
             <Copy aria-hidden className="size-4" />
           )}
-          {said ?? `Copy ${label.toLowerCase()}`}
+          {said ?? `Copy ${label.charAt(0).toLowerCase()}${label.slice(1)}`}
         </Button>
         <span role="status" className="sr-only">
           {said ?? ''}
