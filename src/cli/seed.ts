@@ -187,6 +187,35 @@ export async function seed(standinsPort: number): Promise<void> {
     widths: [350, 720, 1120],
     settings: { 'heading.text': 'From the shelves', 'look.font': 'brand', 'rules.limit': 8 },
   })
+  const programme = await addSource(designer, quay, {
+    address: `${publisher}/quay/programme.ics`,
+    label: 'What we play',
+  })
+  const around = await addSource(designer, quay, {
+    address: `${publisher}/quay/county.ics`,
+    label: 'On in the county',
+  })
+  for (const { id } of [programme, around]) await refresh(id)
+  await live({
+    client: quay,
+    kind: 'events',
+    name: 'What is on',
+    from: 'months',
+    source: programme.id,
+    more: [around.id],
+    page: quaySite.pages[0]!,
+    slot: 'block-dates',
+    form: 'frame',
+    standin: 1,
+    widths: [350, 720, 1120],
+    settings: {
+      'look.transparent': false,
+      'look.font': 'brand',
+      'space.inside': 0,
+      'events.ahead': 3,
+      'rules.limit': 12,
+    },
+  })
   await live({
     client: quay,
     name: 'Hall news',
@@ -410,23 +439,6 @@ export async function seed(standinsPort: number): Promise<void> {
     live,
   })
   await seedInbox(designer, site)
-
-  const programme = await addSource(designer, quay, {
-    address: `${publisher}/quay/programme.ics`,
-    label: 'What is on',
-  })
-  const coming = await createWidget(designer, quay, { kind: 'feed', name: 'What is on', from: 'list' })
-  await changeDraft(designer, coming.id, 0, [
-    { path: 'sources', from: [], to: [programme.id], label: 'Set up' },
-    {
-      path: 'rules.tree',
-      from: { v: 1, all: [] },
-      to: { v: 1, all: [{ type: 'next', days: 60 }] },
-      label: 'Set up',
-    },
-    { path: 'rules.order', from: 'newest', to: 'soonest', label: 'Set up' },
-    { path: 'look.transparent', from: true, to: false, label: 'Set up' },
-  ])
 
   const foreign = await client(stranger, 'Copperfield Cycles', brands.vets)
   const theirs = await addSource(stranger, foreign, {

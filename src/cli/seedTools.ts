@@ -16,6 +16,8 @@ export interface Live {
   from: string
   /** Left out where the kind shows no entries. */
   source?: string
+  /** Sources beside the first. */
+  more?: readonly string[]
   page: PageShape
   slot: string
   form: 'element' | 'div' | 'bare' | 'frame' | 'link'
@@ -43,7 +45,7 @@ export async function makeLive(actor: Actor, site: string, facts: Live): Promise
     ],
   })
   const wanted: Readonly<Record<string, Leaf>> = {
-    ...(facts.source ? { sources: [facts.source] } : {}),
+    ...(facts.source ? { sources: [facts.source, ...(facts.more ?? [])] } : {}),
     ...facts.settings,
   }
   await changeDraft(

@@ -3,6 +3,7 @@ import type { Kind } from './contract'
 import { booking } from './booking/kind'
 import { chat } from './chat/kind'
 import { community } from './community/kind'
+import { events } from './events/kind'
 import { feed } from './feed/kind'
 import { offers } from './offers/kind'
 import { pictureProducts } from './pictureProducts/kind'
@@ -30,6 +31,7 @@ export const kinds: readonly Kind[] = [
   chat,
   booking,
   offers,
+  events,
 ]
 
 const byId = new Map<string, Kind>()

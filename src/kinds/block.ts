@@ -68,7 +68,7 @@ export interface Fact<F extends Fields = Fields, V = unknown> extends Block<F> {
    */
   em(values: BlockValues<F>, room: Room, value?: V): number
   /** Width in em of a lead beside words; the card's own choice when left out. */
-  besideEm?(values: BlockValues<F>): number
+  besideEm?(values: BlockValues<F>): number | undefined
   /** Gives the width of a picture divided by its height; undefined when the source does not say. */
   shape?(value: V): number | undefined
   /** What the value adds to the schema.org description of its item. */

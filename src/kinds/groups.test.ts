@@ -2,18 +2,19 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { Item } from '../core/items/item'
 import type { AnyValues } from './block'
-import { byList, byPlace, grouped, groupedHeight } from './groups'
+import { byList, byMonth, byPlace, grouped, groupedHeight } from './groups'
 
 const counting = Object.fromEntries(
   ['en', 'cy', 'de', 'es', 'fr', 'it', 'nl', 'pl', 'pt', 'ar'].map((one) => [one, { other: '{n}' }]),
 ) as unknown as Parameters<typeof grouped>[1]['counting']
 const groups = { ways: [byPlace, byList], counting }
+const here = { locale: 'en', now: 0, offsetAt: () => 0 }
 const person = (id: string, town?: string, lists?: string[]) =>
   ({ id, name: id, location: town ? { addressLocality: town } : undefined, lists }) as unknown as Item
 const by = (way: string) =>
   ({ 'groups.by': way, 'look.textSize': 16, 'look.spacing': 10 }) as unknown as AnyValues
 const told = (items: readonly Item[], way: string) => {
-  const { items: ordered, heads } = grouped(items, groups, by(way), { locale: 'en', level: 3 })
+  const { items: ordered, heads } = grouped(items, groups, by(way), { ...here, level: 3 })
   return ordered.map(({ id }, at) => {
     const head = heads.get(at)
     return head ? `${head.name} ${head.told}: ${id}` : id
@@ -43,13 +44,13 @@ describe('entries in groups', () => {
     fc.assert(
       fc.property(items, (towns) => {
         const all = towns.map((town, at) => person(String(at), town ?? undefined))
-        const { items: ordered, heads } = grouped(all, groups, by('place'), { locale: 'en', level: 3 })
+        const { items: ordered, heads } = grouped(all, groups, by('place'), { ...here, level: 3 })
         expect(new Set(ordered)).toEqual(new Set(all))
         expect(ordered).toHaveLength(all.length)
         let current = ''
         ordered.forEach((item, at) => {
           current = heads.get(at)?.name ?? current
-          expect(byPlace.of(item) ?? 'Others').toBe(current)
+          expect(byPlace.of(item, here) ?? 'Others').toBe(current)
         })
         expect(new Set([...heads.values()].map((one) => one.name)).size).toBe(heads.size)
       }),
@@ -74,4 +75,15 @@ describe('their height', () => {
     // Only what shows counts: the second group is held back.
     expect(groupedHeight(heads, 2, by('place'), lineOf)).toBeCloseTo(lineOf(0, 2) + headPx + 10)
   })
+})
+
+test.each([
+  ['en', 'December 2026'],
+  ['pl', 'Grudzień 2026'],
+  ['es', 'Diciembre 2026'],
+  ['ar', 'ديسمبر ٢٠٢٦'],
+])('the month of a start, by the clock of the place, %s', (locale, words) => {
+  const item = { startDate: '2026-11-30T23:30:00Z' } as unknown as Item
+  expect(byMonth.of(item, { locale, now: 0, offsetAt: () => 60 })).toBe(words)
+  expect(byMonth.of({} as Item, { locale, now: 0, offsetAt: () => 60 })).toBeUndefined()
 })

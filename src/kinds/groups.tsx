@@ -5,6 +5,9 @@ import type { Item } from '../core/items/item'
 import { say, sayCount, type Counting, type Phrase } from '../core/locale/phrase'
 import { choice } from '../core/settings/controls/choice'
 import type { AnyValues, Block } from './block'
+import { monthInWords } from '../core/locale/dates'
+import { nextStart } from '../core/rules/starts'
+import type { KindContext } from './contract'
 import { layoutGroup } from './layouts/group'
 import { headingFont, small, sum, text, titleWeight, type } from './sizes'
 
@@ -13,8 +16,9 @@ export interface Grouping {
   readonly id: string
   readonly label: string
   /** Name of an entry's group; undefined for those that come last, among the others. */
-  of(item: Item): string | undefined
+  of(item: Item, context: GroupingContext): string | undefined
 }
+export type GroupingContext = Pick<KindContext, 'locale' | 'now' | 'offsetAt'>
 
 export const byList: Grouping = {
   id: 'list',
@@ -31,6 +35,17 @@ export const byMaker: Grouping = {
   id: 'maker',
   label: 'By who made it',
   of: ({ author }) => author?.name,
+}
+
+export const byMonth: Grouping = {
+  id: 'month',
+  label: 'By month',
+  of(item, { locale, now, offsetAt }) {
+    const start = nextStart(item, now, offsetAt)
+    if (start === undefined) return undefined
+    const here = new Date(start + offsetAt(start) * 60_000)
+    return monthInWords(here.getUTCFullYear(), here.getUTCMonth(), locale)
+  },
 }
 
 /** How a kind's entries can be grouped, and how so many of them are told: `4 people`. */
@@ -105,13 +120,13 @@ export function grouped(
   items: readonly Item[],
   { ways, counting }: Groups,
   values: AnyValues,
-  { locale, level }: { readonly locale: string; readonly level: number },
+  { level, ...context }: GroupingContext & { readonly level: number },
 ): Grouped {
   const way = ways.find(({ id }) => id === values['groups.by'])
   if (!way) return { items, heads: new Map() }
   const groups = new Map<string | undefined, Item[]>()
   for (const item of items) {
-    const name = way.of(item)
+    const name = way.of(item, context)
     groups.set(name, [...(groups.get(name) ?? []), item])
   }
   const last = groups.get(undefined)
@@ -121,8 +136,8 @@ export function grouped(
   let at = 0
   for (const [name, members] of all) {
     heads.set(at, {
-      name: name ?? say(others, locale),
-      told: sayCount(counting, members.length, locale),
+      name: name ?? say(others, context.locale),
+      told: sayCount(counting, members.length, context.locale),
       level,
     })
     at += members.length

@@ -100,6 +100,8 @@ export interface Showing<
   readonly arranged?: Arranged<S>
   /** The first is what a new widget has, unless a starting point says otherwise. */
   readonly layouts: L
+  /** What is shown of what the rules let through; all of it where left out. */
+  readonly spread?: Spread
   /** How entries can stand under headings; left out where they can't. */
   readonly groups?: Groups
   /** Settings that none of its blocks brings. */
@@ -115,6 +117,12 @@ export interface Showing<
   readonly migrate?: readonly Migration[]
   readonly example: readonly Item[]
 }
+
+export type Spread = (
+  given: readonly Item[],
+  values: AnyValues,
+  context: Pick<KindContext, 'now' | 'offsetAt'>,
+) => readonly Item[]
 
 type Adjust<F extends Fields> = {
   readonly [P in PathIn<F>]?: Partial<FieldFacts> & { readonly default?: LeafAt<F, P> }
@@ -161,6 +169,7 @@ export function showing<
   entry,
   groups,
   arranged,
+  spread = (given) => given,
   ...kind
 }: Showing<Z, S, L, X>): Kind {
   const facts = factsOf(zones)
@@ -194,13 +203,14 @@ export function showing<
     startingPoints: kind.startingPoints as readonly StartingPoint[],
     rules: (values, decisions) => rulesOf(values as never, decisions),
 
-    model({ sources: given }, settings, context): Model {
+    model({ sources }, settings, context): Model {
       const values = settings as AnyValues
+      const given = spread(sources, values, context)
       const layout = layoutOf(values)
       const level = Number(values['heading.level'] ?? 2) + (values['heading.text'] ? 1 : 0)
       const { items: ordered, heads } =
         groups && canGroup(layout)
-          ? grouped(given, groups, values, { locale: context.locale, level })
+          ? grouped(given, groups, values, { ...context, level })
           : { items: given, heads: new Map<number, Head>() }
       const titleLevel = level + (heads.size > 0 ? 1 : 0)
       const contexts = Object.fromEntries(

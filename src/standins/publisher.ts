@@ -125,8 +125,8 @@ export function createPublisher(origin: string, state: State, save: () => void, 
         publication,
         file.startsWith('moved-') ? withoutRedirect(url.searchParams) : url.searchParams,
       )
-    if (file === 'programme.ics')
-      return send(response, programme(Date.parse(state.epoch)), {
+    if (file in programmes)
+      return send(response, programme(file, Date.parse(state.epoch)), {
         'Content-Type': 'text/calendar; charset=utf-8',
       })
     if (file === '') {
@@ -153,16 +153,105 @@ export function createPublisher(origin: string, state: State, save: () => void, 
 }
 
 /** A calendar with what repeats, what is called off, and what is nobody's business. */
-function programme(epoch: number): string {
-  const day = (more: number) => new Date(epoch + more * dayMs).toISOString().slice(0, 10).replace(/-/g, '')
-  const events = [
-    `UID:session\r\nSUMMARY:Tune session\r\nDTSTART;TZID=Europe/London:${day(-20)}T193000\r\nDURATION:PT2H\r\nRRULE:FREQ=WEEKLY\r\nLOCATION:The Old Quay Music Hall\r\nDESCRIPTION:Bring what you play\\, or only your ears.`,
-    `UID:choir\r\nSUMMARY:Marsh choir\r\nDTSTART;TZID=Europe/London:${day(9)}T190000\r\nDTEND;TZID=Europe/London:${day(9)}T210000\r\nLOCATION:The Old Quay Music Hall\r\nCATEGORIES:Concert`,
-    `UID:open\r\nSUMMARY:Open day\r\nDTSTART;VALUE=DATE:${day(23)}\r\nLOCATION:The Quay`,
-    `UID:off\r\nSUMMARY:Lantern walk\r\nDTSTART;TZID=Europe/London:${day(5)}T170000\r\nSTATUS:CANCELLED\r\nLOCATION:Tidewell`,
-    `UID:board\r\nSUMMARY:Committee, in private\r\nCLASS:PRIVATE\r\nDTSTART;TZID=Europe/London:${day(3)}T180000`,
-  ]
-  return `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//demo//EN\r\nX-WR-CALNAME:Old Quay programme\r\n${events.map((lines) => `BEGIN:VEVENT\r\nDTSTAMP:${day(0)}T000000Z\r\n${lines}\r\nEND:VEVENT\r\n`).join('')}END:VCALENDAR\r\n`
+/** What the hall plays, and what the county knows of: some stand in both, something repeats, something is called off. */
+const programmes: Readonly<Record<string, { readonly name: string; readonly of: (day: Day) => string[][] }>> =
+  {
+    'programme.ics': {
+      name: 'Old Quay programme',
+      of: (day) => [
+        [
+          'UID:trio',
+          'SUMMARY:Tamsin Gale Trio: songs from below the waterline',
+          `DTSTART;TZID=Europe/London:${day(6)}T193000`,
+          'DURATION:PT2H30M',
+          hall,
+          'DESCRIPTION:A fiddle\\, a double bass and a squeezebox older than all three of them.',
+        ],
+        [
+          'UID:session',
+          'SUMMARY:Slow session',
+          `DTSTART;TZID=Europe/London:${day(-20)}T200000`,
+          'DURATION:PT2H',
+          'RRULE:FREQ=WEEKLY',
+          `EXDATE;TZID=Europe/London:${day(29)}T200000`,
+          hall,
+          'DESCRIPTION:Bring what you play\\, or only your ears.',
+        ],
+        [
+          'UID:brass',
+          'SUMMARY:Saltmere Brass\\, with guests from the lifeboat',
+          `DTSTART;TZID=Europe/London:${day(11)}T200000`,
+          hall,
+          'DESCRIPTION:Loud. The second half is louder.',
+        ],
+        [
+          'UID:herring',
+          'SUMMARY:The Herring Girls',
+          `DTSTART;TZID=Europe/London:${day(20)}T200000`,
+          'STATUS:CANCELLED',
+          hall,
+          'DESCRIPTION:Two of three have a cold. Tickets are good for the spring.',
+        ],
+        [
+          'UID:nights',
+          'SUMMARY:Songs for the longest nights',
+          `DTSTART;TZID=Europe/London:${day(34)}T193000`,
+          hall,
+          'DESCRIPTION:By candles\\, with the fire brigade’s blessing.',
+        ],
+        ['UID:open', 'SUMMARY:Open day', `DTSTART;VALUE=DATE:${day(52)}`, 'LOCATION:The quay\\, Saltmere'],
+        [
+          'UID:board',
+          'SUMMARY:Committee\\, in private',
+          'CLASS:PRIVATE',
+          `DTSTART;TZID=Europe/London:${day(3)}T180000`,
+        ],
+      ],
+    },
+    'county.ics': {
+      name: 'On in the county',
+      of: (day) => [
+        [
+          'UID:c1',
+          'SUMMARY:Tamsin Gale Trio: songs from below the waterline',
+          `DTSTART;TZID=Europe/London:${day(6)}T193000`,
+          hall,
+        ],
+        [
+          'UID:c2',
+          'SUMMARY:Carols at the tide mill',
+          `DTSTART;TZID=Europe/London:${day(13)}T150000`,
+          'LOCATION:The tide mill\\, Tidewell',
+          'DESCRIPTION:Outside\\, around the wheel\\, while it turns.',
+        ],
+        [
+          'UID:c3',
+          'SUMMARY:Bells and bellows',
+          `DTSTART;TZID=Europe/London:${day(41)}T140000`,
+          'LOCATION:St Osyth’s\\, Tidewell',
+          'DESCRIPTION:Handbells against concertinas. Last year the bells won.',
+        ],
+      ],
+    },
+  }
+const hall = 'LOCATION:The Old Quay Music Hall\\, Saltmere'
+type Day = (more: number) => string
+
+function programme(file: string, epoch: number): string {
+  const day: Day = (more) => new Date(epoch + more * dayMs).toISOString().slice(0, 10).replace(/-/g, '')
+  const { name, of } = programmes[file]!
+  const events = of(day).map((lines) =>
+    ['BEGIN:VEVENT', `DTSTAMP:${day(0)}T000000Z`, ...lines, 'END:VEVENT'].join('\r\n'),
+  )
+  return [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//demo//EN',
+    `X-WR-CALNAME:${name}`,
+    ...events,
+    'END:VCALENDAR',
+    '',
+  ].join('\r\n')
 }
 
 /** The address that a redirect leads to answers even while the old one redirects for good. */

@@ -81,6 +81,7 @@ export const standinSites: readonly StandinSite[] = [
     name: 'The Old Quay Music Hall',
     manner: 'A page builder. It drops scripts and elements that it does not know, and lets frames through.',
     slots: [
+      { id: 'block-dates', label: 'HTML block below what is on' },
       { id: 'block-news', label: 'HTML block' },
       { id: 'block-works', label: 'Second HTML block' },
       { id: 'block-community', label: 'Third HTML block' },

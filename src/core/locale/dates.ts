@@ -60,3 +60,16 @@ function inWords(iso: string, locale: string, offsetMinutes: number, withYear: b
   const year = withYear ? digits(local.getUTCFullYear()) : undefined
   return shape(digits(local.getUTCDate()), months[local.getUTCMonth()]!, year)
 }
+
+/** Months as they stand alone, where that differs. */
+const alone: Partial<Record<Language, readonly string[]>> = {
+  pl: 'styczeń luty marzec kwiecień maj czerwiec lipiec sierpień wrzesień październik listopad grudzień'.split(
+    ' ',
+  ),
+}
+
+/** A month as a heading: `December 2026`. @param month - 0 to 11 */
+export function monthInWords(year: number, month: number, locale: string): string {
+  const name = (alone[languageOf(locale)] ?? tableOf(locale).months)[month]!
+  return `${name[0]!.toLocaleUpperCase(locale)}${name.slice(1)} ${digitsIn(String(year), locale)}`
+}

@@ -74,7 +74,11 @@ const titleBy = ({ words: wordsOf, url: urlOf }: Source) =>
     of(item, values, context): Title | undefined {
       const words = wordsOf(item, values, context)
       if (!words) return undefined
-      const status = { EventCancelled: cancelled, EventPostponed: postponed }[String(item.eventStatus)]
+      // Where the day stands it says so itself.
+      const isSaid = (values as AnyValues)['facts.when'] === true
+      const status = isSaid
+        ? undefined
+        : { EventCancelled: cancelled, EventPostponed: postponed }[String(item.eventStatus)]
       const whole = status ? `${words} (${say(status, context.locale)})` : words
       return {
         text: counted(whole, faceOf(values, 'heading', 'bold')),
