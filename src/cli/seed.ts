@@ -212,6 +212,7 @@ export async function seed(standinsPort: number): Promise<void> {
       'look.transparent': false,
       'look.font': 'brand',
       'space.inside': 0,
+      'heading.text': 'What is coming',
       'events.ahead': 3,
       'rules.limit': 12,
     },

@@ -1,0 +1,78 @@
+/** What the kind tells of events: each date, none that is over, and all that search engines ask of an event. */
+import { describe, expect, test } from '@jest/globals'
+import { exampleEvents } from './example'
+import { events } from './kind'
+import type { Settings } from '../../core/settings/field'
+import { defaultsOf } from '../../core/settings/settings'
+import type { Item } from '../../core/items/item'
+
+const context = {
+  locale: 'en',
+  offsetAt: () => 60,
+  assets: '.',
+  ref: 'abcdefghij',
+}
+const now = Date.parse('2026-04-10T00:00:00Z')
+const settings = (change: Settings = {}) =>
+  ({ ...defaultsOf(events.fields), 'rules.limit': 24, ...change }) as never
+const model = (items: readonly Item[], change: Settings = {}, at = now) =>
+  events.model({ sources: items } as never, settings(change), { ...context, now: at } as never)
+const told = (items: readonly Item[], change: Settings = {}, at = now) =>
+  (model(items, change, at) as { cards: { id: string }[] }).cards.map(({ id }) => id.replace('example/', ''))
+
+describe('dates', () => {
+  test.each<[string, Settings, string[]]>([
+    [
+      'each date to come, in order',
+      {},
+      ['2 2026-04-14T20:00:00', '2 2026-04-21T20:00:00', '3', '4', '2 2026-05-05T20:00:00', '5'].sort(),
+    ],
+    [
+      'the next date of what repeats only',
+      { 'events.each': false },
+      ['2 2026-04-14T20:00:00', '3', '4', '5'],
+    ],
+    [
+      'a month ahead only',
+      { 'events.ahead': 1 },
+      ['2 2026-04-14T20:00:00', '2 2026-04-21T20:00:00', '3', '4', '2 2026-05-05T20:00:00'].sort(),
+    ],
+    ['two at most', { 'rules.limit': 2 }, ['2 2026-04-14T20:00:00', '3']],
+    [
+      'what was on ten days ago stays',
+      { 'events.back': 10, 'events.each': false, 'events.ahead': 1 },
+      ['1', '2 2026-04-07T20:00:00', '3', '4'],
+    ],
+  ])('%s', (_, change, expected) =>
+    expect([...told(exampleEvents, change)].sort()).toEqual([...expected].sort()),
+  )
+
+  test('nothing coming is said', () => {
+    const later = Date.parse('2030-01-01T00:00:00Z')
+    expect(events.isEmpty?.(model(exampleEvents, {}, later))).toBe(true)
+  })
+})
+
+test('each date has what search engines ask of an event', () => {
+  const described = events.jsonLd?.(model(exampleEvents)) as {
+    itemListElement: { item: Record<string, unknown> }[]
+  }
+  const all = described.itemListElement.map(({ item }) => item)
+  expect(all).toHaveLength(6)
+  for (const one of all) {
+    expect(one).toMatchObject({
+      '@type': 'Event',
+      name: expect.stringMatching(/./),
+      startDate: expect.stringMatching(/^2026-\d\d-\d\d/),
+      location: {
+        '@type': 'Place',
+        name: expect.stringMatching(/./),
+        address: { '@type': 'PostalAddress', addressLocality: expect.stringMatching(/./) },
+      },
+    })
+    expect(String(one.eventStatus)).toMatch(/^https:\/\/schema.org\/Event(Scheduled|Cancelled)$/)
+  }
+  expect(all.filter(({ eventStatus }) => String(eventStatus).endsWith('Cancelled'))).toMatchObject([
+    { name: expect.stringContaining('Herring Girls') },
+  ])
+})
