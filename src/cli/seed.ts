@@ -13,7 +13,7 @@ import { addConnected, addSource } from '../server/services/sources/sources'
 import { addFile } from '../server/services/sources/tables'
 import { changeDraft, createWidget } from '../server/services/widgets/widgets'
 import { connectAccount, makeLive, person, type Live } from './seedTools'
-import { brands, county, plantTable, recordings } from './seedData'
+import { brands, county, plantTable, recordings, shops } from './seedData'
 import { seedLetters } from './seedLetters'
 import { seedInbox } from './seedInbox'
 import { seedClasses } from './seedClasses'
@@ -350,6 +350,20 @@ export async function seed(standinsPort: number): Promise<void> {
       'heading.text': 'What people take home',
       'rules.tree': { v: 1, all: [{ type: 'stars', least: 3, most: 5 }] },
     },
+  })
+  const places = await addFile(designer, bakery, { name: 'Shops.csv', text: shops })
+  await live({
+    client: bakery,
+    kind: 'locations',
+    name: 'The four shops',
+    from: 'cards',
+    source: places.id,
+    page: bakerySite.pages[0]!,
+    slot: 'shops',
+    form: 'element',
+    standin: 3,
+    widths: [350, 720, 1120],
+    settings: { 'heading.text': 'The four shops', 'look.font': 'brand' },
   })
   await live({
     ...review,

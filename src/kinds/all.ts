@@ -5,6 +5,7 @@ import { chat } from './chat/kind'
 import { community } from './community/kind'
 import { events } from './events/kind'
 import { feed } from './feed/kind'
+import { locations } from './locations/kind'
 import { offers } from './offers/kind'
 import { pictureProducts } from './pictureProducts/kind'
 import { pictures } from './pictures/kind'
@@ -32,6 +33,7 @@ export const kinds: readonly Kind[] = [
   booking,
   offers,
   events,
+  locations,
 ]
 
 const byId = new Map<string, Kind>()

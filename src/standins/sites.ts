@@ -26,6 +26,7 @@ const marlowick: StandinSite = {
     { id: 'average-line', label: 'First screen, below the words' },
     { id: 'reviews-row', label: 'Home page, in the middle' },
     { id: 'reviews-wall', label: 'Page of its own' },
+    { id: 'shops', label: 'Home page, below' },
     { id: 'counter', label: 'The counter' },
     { id: 'corner', label: 'End of the home page' },
     { id: 'letter', label: 'Dark footer' },

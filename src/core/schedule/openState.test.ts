@@ -1,0 +1,65 @@
+import { describe, expect, test } from '@jest/globals'
+import { openState } from './openState'
+import { zoneFromOffsets } from './zone'
+
+/** An hour east of UTC from the end of March 2026 to the end of October. */
+const london = (ms: number) =>
+  ms >= Date.parse('2026-03-29T01:00Z') && ms < Date.parse('2026-10-25T01:00Z') ? 60 : 0
+const week = ['Mo-Fr 08:00-12:00', 'Mo-Fr 13:00-17:30', 'Sa 22:00-02:00']
+const at = (iso: string, lines: readonly string[] = week) => {
+  const state = openState(lines, zoneFromOffsets('London', london), london, Date.parse(iso))
+  return (
+    state && {
+      isOpen: state.isOpen,
+      turns:
+        state.turns === undefined ? undefined : new Date(state.turns * 60_000).toISOString().slice(0, 16),
+      daysAway: state.daysAway,
+    }
+  )
+}
+
+describe('open or not', () => {
+  test.each<[string, string, object]>([
+    // 25 November 2026 is a Wednesday.
+    ['open until noon', '2026-11-25T09:00Z', { isOpen: true, turns: '2026-11-25T12:00', daysAway: 0 }],
+    ['shut over noon', '2026-11-25T12:00Z', { isOpen: false, turns: '2026-11-25T13:00', daysAway: 0 }],
+    ['shut in the evening', '2026-11-25T17:30Z', { isOpen: false, turns: '2026-11-26T08:00', daysAway: 1 }],
+    [
+      'over midnight, seen from Sunday',
+      '2026-11-29T01:00Z',
+      { isOpen: true, turns: '2026-11-29T02:00', daysAway: 0 },
+    ],
+    ['shut on Sunday', '2026-11-29T10:00Z', { isOpen: false, turns: '2026-11-30T08:00', daysAway: 1 }],
+    [
+      'by the clock of summer',
+      '2026-07-01T06:59Z',
+      { isOpen: false, turns: '2026-07-01T07:00', daysAway: 0 },
+    ],
+    [
+      'over the change of the clocks',
+      '2026-10-24T22:00Z',
+      { isOpen: true, turns: '2026-10-25T02:00', daysAway: 0 },
+    ],
+  ])('%s', (_, now, expected) => expect(at(now)).toEqual(expected))
+
+  test('always open is said as that; what cannot be read tells nothing', () => {
+    const always = openState(
+      ['Mo-Su 00:00-24:00'],
+      zoneFromOffsets('', london),
+      london,
+      Date.parse('2026-11-25T09:00Z'),
+    )
+    expect(always).toMatchObject({ isOpen: true, isAlways: true })
+    expect(at('2026-11-25T09:00Z', ['by appointment'])).toBeUndefined()
+  })
+  test('today’s openings stand in order, with the time of the wall', () => {
+    const state = openState(week, zoneFromOffsets('London', london), london, Date.parse('2026-07-01T08:30Z'))
+    expect(state).toMatchObject({
+      now: 9 * 60 + 30,
+      today: [
+        { from: 480, until: 720 },
+        { from: 780, until: 1050 },
+      ],
+    })
+  })
+})

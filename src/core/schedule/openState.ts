@@ -1,0 +1,58 @@
+/** Whether a place is open, until when, or when it opens next: by its hours of the week and its own clock. */
+import { dayMs, weekdayOf } from './civil'
+import { readHours } from './hours'
+import { openIn } from './opening'
+import type { Span } from './spans'
+import type { Zone } from './zone'
+
+/** Moments are minutes since 1970 (UTC). */
+export interface OpenState {
+  readonly isOpen: boolean
+  /** For a week at least. */
+  readonly isAlways: boolean
+  /** When it closes, or opens; undefined where it never does. */
+  readonly turns: number | undefined
+  /** Days from today to the one on which it opens; 0 while it is open. */
+  readonly daysAway: number
+  /** Of its opening, Monday 0. */
+  readonly weekday: number
+  /** Openings of today, in minutes since midnight. */
+  readonly today: readonly Span[]
+  /** Minutes since midnight. */
+  readonly now: number
+}
+
+const dayMinutes = 24 * 60
+
+/** @returns undefined where no line can be read @param nowMs - an instant */
+export function openState(
+  lines: readonly string[],
+  zone: Zone,
+  offsetAt: (ms: number) => number,
+  nowMs: number,
+): OpenState | undefined {
+  const hours = lines.flatMap((line) => readHours(line) ?? [])
+  if (hours.length === 0) return undefined
+  const now = Math.floor(nowMs / 60_000)
+  const opens = openIn(
+    { hours, exceptions: [], zone },
+    { from: now - dayMinutes, until: now + 8 * dayMinutes },
+  )
+  const current = opens.find(({ from, until }) => from <= now && now < until)
+  const next = current ?? opens.find(({ from }) => from > now)
+  const dayOf = (minute: number) => Math.floor((minute * 60_000 + offsetAt(minute * 60_000) * 60_000) / dayMs)
+  const today = dayOf(now)
+  const opening = current ? today : next ? dayOf(next.from) : today
+  return {
+    isOpen: current !== undefined,
+    isAlways: current !== undefined && current.until - now > 7 * dayMinutes,
+    turns: current?.until ?? next?.from,
+    daysAway: opening - today,
+    weekday: weekdayOf(opening),
+    today: hours
+      .filter(({ days }) => days.includes(weekdayOf(today)))
+      .map(({ from, until }) => ({ from, until }))
+      .sort((a, b) => a.from - b.from),
+    now: now + offsetAt(nowMs) - today * dayMinutes,
+  }
+}
