@@ -1,6 +1,6 @@
 /** Who has an inbox or a talk open at the moment: a row for each open stream, taken out when it ends or has not been heard of. */
 import { randomUUID } from 'node:crypto'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import { db } from '../db/db'
 import { deskTopic, ring, talkTopic } from './bell'
 
@@ -49,15 +49,17 @@ export function attend({ agencyId, clientId, userId, submissionId }: Attending):
 /**
  * Whether somebody of the agency, or of the client's own people, has the inbox open.
  * @param besides - a stream that does not count
+ * @param transaction - of whoever asks within one: waiting for another connection while holding one is for ever when all do
  */
 export async function isAnybodyThere(
   { agencyId, clientId }: { readonly agencyId: string; readonly clientId?: string },
   besides?: string,
+  transaction?: Transaction,
 ): Promise<boolean> {
   const [row] = await db().sequelize.query<{ there: boolean }>(
     `select exists (select 1 from attendance where agency_id = $1 and user_id is not null and seen_at > now() - ${goneAfter}
        and ($2::uuid is null or stream <> $2) and (client_id is null or client_id = $3)) as there`,
-    { bind: [agencyId, besides ?? null, clientId ?? null], type: QueryTypes.SELECT },
+    { bind: [agencyId, besides ?? null, clientId ?? null], type: QueryTypes.SELECT, transaction },
   )
   return row!.there
 }

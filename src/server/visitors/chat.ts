@@ -101,7 +101,7 @@ export const chatAnswers = answering(chatActions)(
           suspicion === undefined,
           transaction,
         )
-      else if (!suspicion && !(await isAnybodyThere(widget)))
+      else if (!suspicion && !(await isAnybodyThere(widget, undefined, transaction)))
         await tellOfSubmission({ widget, page, mailTo: mailTo(widget) }, kept)
       await ring(talkTopic(submissionId), transaction)
       return { n }
