@@ -70,7 +70,7 @@ export const standinHosts = [
   '127.0.0.20',
 ] as const
 const mailboxHost = '127.0.0.19'
-/** Of the calendar server that somebody of the demo has their own calendar on. */
+/** Where the demo's calendar server listens; one of the vets has her own calendar there. */
 const calendarsHost = '127.0.0.21'
 const connectorHosts = {
   pictures: '127.0.0.11',

@@ -37,6 +37,9 @@ export interface Block<F extends Fields = Fields> {
  */
 export const forms = ['stacked', 'slide', 'first', 'tile', 'beside', 'after', 'tight', 'line'] as const
 export type Form = (typeof forms)[number]
+const stackedForms: readonly Form[] = ['stacked', 'slide', 'first', 'tile']
+/** Forms that put the lead above the words; they differ only in what is around them. */
+export const isStacked = (form: Form): boolean => stackedForms.includes(form)
 /** Forms with room for a title and hardly more. */
 export const isTight = (form: Form): boolean => form === 'tight' || form === 'after' || form === 'line'
 

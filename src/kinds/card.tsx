@@ -2,7 +2,7 @@
 /** One card: its facts in three zones, in the form that the layout chooses. Its markup, its styles, its height. */
 import type { VNode } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
-import type { AnyValues, Fact, FactContext, Form, Room } from './block'
+import { isStacked, type AnyValues, type Fact, type FactContext, type Form, type Room } from './block'
 import { captionPlace, captionStyles } from './captions'
 import { shapeClass } from './shapes'
 import { asideEm, besideEm, cardMinEm, cardPaddingPx, gapEm, paddingPx, roomyEm, stackEm } from './sizes'
@@ -39,9 +39,6 @@ export function cardOf(item: Item, facts: readonly Fact[], values: AnyValues, co
   return { id: item.id, form: context.form, type: item.type, language: item.inLanguage, told }
 }
 
-/** These differ only in what is around them. */
-const stackedForms: readonly Form[] = ['stacked', 'slide', 'first', 'tile']
-const isStacked = (form: Form) => stackedForms.includes(form)
 const isBoxed = (values: AnyValues) => values['look.frame'] === 'box'
 
 /** @param isHeldBack - until visitors ask for more */

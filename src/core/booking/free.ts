@@ -113,7 +113,10 @@ function readyResource(
   }
   return { id: resource.id, open: openOf(opening, range), busy }
 }
-/** Read once for each calendar that is held: a document is never changed, another one takes its place. Those with the same hours share one. */
+/**
+ * Read once for each calendar that is held: a document is never changed, another one takes its place. By the id of somebody, and by
+ * their hours as written, so that those with the same hours share one.
+ */
 const openings = new WeakMap<Calendar, Map<string, Opening>>()
 
 /** The range that was asked for last: all of a house are asked for the same one. */

@@ -9,7 +9,7 @@ export interface BusyContext {
   /** What is asked for, in minutes since 1970 (UTC). */
   readonly range: Span
   readonly zones: ZoneLookup
-  /** Of whole days, and of times that are the same on every clock. */
+  /** The zone in which whole days, and times without a zone, are taken to be. */
   readonly home: Zone
   /** Events that are ours: they are known already. */
   readonly isOwn: (uid: string) => boolean

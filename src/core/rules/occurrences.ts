@@ -9,17 +9,19 @@ export interface DateRange {
 }
 
 /**
- * In the order in which they begin. A date of something that repeats has an id of its own and says how many dates there are in all.
- * What has no date is left out, and so is what lies outside of the range.
+ * Gives the dates in the order in which they begin. A date of something that repeats has an id of its own. Items without a date and
+ * dates outside of the range are left out.
+ * @param isEach - every date of an item; otherwise its first one in the range
  */
 export function occurrencesIn(
   items: readonly Item[],
   { from, until }: DateRange,
   offsetAt: OffsetAt,
+  isEach = true,
 ): Item[] {
   const all = items.flatMap((item) => {
     const written = item.dates ?? (item.startDate ? [item.startDate] : [])
-    return written.flatMap((startDate) => {
+    const dates = written.flatMap((startDate) => {
       const one: Item = { ...item, startDate, dates: undefined }
       const [start] = startsOf(one, offsetAt)
       if (start === undefined || start < from || start >= until) return []
@@ -27,9 +29,12 @@ export function occurrencesIn(
       const named = written.length > 1 ? { ...one, id: `${item.id} ${startDate}` } : one
       return [{ start, item: last === undefined ? named : { ...named, endDate: last } }]
     })
+    return isEach ? dates : dates.sort(byStart).slice(0, 1)
   })
-  return all.sort((a, b) => a.start - b.start).map(({ item }) => item)
+  return all.sort(byStart).map(({ item }) => item)
 }
+
+const byStart = (a: { readonly start: number }, b: { readonly start: number }) => a.start - b.start
 
 /** The end of one date, as far behind its start as the first date's is. */
 function endOf(item: Item, startDate: string, offsetAt: OffsetAt): string | undefined {

@@ -1,13 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import { openState } from './openState'
-import { zoneFromOffsets } from './zone'
 
 /** An hour east of UTC from the end of March 2026 to the end of October. */
 const london = (ms: number) =>
   ms >= Date.parse('2026-03-29T01:00Z') && ms < Date.parse('2026-10-25T01:00Z') ? 60 : 0
 const week = ['Mo-Fr 08:00-12:00', 'Mo-Fr 13:00-17:30', 'Sa 22:00-02:00']
 const at = (iso: string, lines: readonly string[] = week) => {
-  const state = openState(lines, zoneFromOffsets('London', london), london, Date.parse(iso))
+  const state = openState(lines, london, Date.parse(iso))
   return (
     state && {
       isOpen: state.isOpen,
@@ -43,17 +42,12 @@ describe('open or not', () => {
   ])('%s', (_, now, expected) => expect(at(now)).toEqual(expected))
 
   test('always open is said as that; what cannot be read tells nothing', () => {
-    const always = openState(
-      ['Mo-Su 00:00-24:00'],
-      zoneFromOffsets('', london),
-      london,
-      Date.parse('2026-11-25T09:00Z'),
-    )
+    const always = openState(['Mo-Su 00:00-24:00'], london, Date.parse('2026-11-25T09:00Z'))
     expect(always).toMatchObject({ isOpen: true, isAlways: true })
     expect(at('2026-11-25T09:00Z', ['by appointment'])).toBeUndefined()
   })
   test('today’s openings stand in order, with the time of the wall', () => {
-    const state = openState(week, zoneFromOffsets('London', london), london, Date.parse('2026-07-01T08:30Z'))
+    const state = openState(week, london, Date.parse('2026-07-01T08:30Z'))
     expect(state).toMatchObject({
       now: 9 * 60 + 30,
       today: [

@@ -3,7 +3,7 @@ import { dayMs, weekdayOf } from './civil'
 import { readHours } from './hours'
 import { openIn } from './opening'
 import type { Span } from './spans'
-import type { Zone } from './zone'
+import { zoneFromOffsets } from './zone'
 
 /** Moments are minutes since 1970 (UTC). */
 export interface OpenState {
@@ -24,14 +24,14 @@ export interface OpenState {
 
 const dayMinutes = 24 * 60
 
-/** @returns undefined where no line can be read @param nowMs - an instant */
+/** @param offsetAt - of the place's zone, minutes east of UTC @param nowMs - an instant @returns undefined where no line can be read */
 export function openState(
   lines: readonly string[],
-  zone: Zone,
   offsetAt: (ms: number) => number,
   nowMs: number,
 ): OpenState | undefined {
   const hours = lines.flatMap((line) => readHours(line) ?? [])
+  const zone = zoneFromOffsets('', offsetAt)
   if (hours.length === 0) return undefined
   const now = Math.floor(nowMs / 60_000)
   const opens = openIn(

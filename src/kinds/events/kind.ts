@@ -96,15 +96,8 @@ export const events = showing({
       from: now - Number(values['events.back']) * dayMs,
       until: now + Number(values['events.ahead']) * 30.5 * dayMs,
     }
-    const most = Number(values['rules.limit'])
-    const all = occurrencesIn(given, range, offsetAt)
-    if (values['events.each']) return all.slice(0, most)
-    const seen = new Set<string>()
-    const first = all.filter(({ id }) => {
-      const [whose] = id.split(' ')
-      return !seen.has(whose!) && seen.add(whose!)
-    })
-    return first.slice(0, most)
+    const all = occurrencesIn(given, range, offsetAt, values['events.each'] === true)
+    return all.slice(0, Number(values['rules.limit']))
   },
   called: { list: 'All events', card: 'One event', title: 'Name', summary: 'About it' },
   adjust: {

@@ -9,6 +9,7 @@ import { fact } from '../block'
 import { counted, linesOf } from '../letters'
 import { faceOf, small, smallEm, type } from '../sizes'
 import { onCards } from './group'
+import { postalAddress } from './postalAddress'
 
 const showTheWay: Phrase = {
   en: 'Show the way',
@@ -137,17 +138,9 @@ export const address = fact({
     [part=way]{position:relative;z-index:1;display:inline-block;font-size:${small.size}em;line-height:${wayEm};height:${wayEm}em;white-space:nowrap;max-width:100%;overflow:hidden;text-overflow:ellipsis;vertical-align:top;font-weight:500;color:${values['look.accent']};text-decoration:underline;text-underline-offset:.15em}`,
   jsonLd({ location }, itemType) {
     if (itemType !== 'Place') return {}
-    const { streetAddress, addressLocality, addressRegion, postalCode, addressCountry } = location
     const { latitude, longitude } = location
     return {
-      address: {
-        '@type': 'PostalAddress',
-        streetAddress,
-        addressLocality,
-        addressRegion,
-        postalCode,
-        addressCountry,
-      },
+      address: postalAddress(location),
       ...(latitude === undefined || longitude === undefined
         ? {}
         : { geo: { '@type': 'GeoCoordinates', latitude, longitude } }),

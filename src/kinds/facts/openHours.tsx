@@ -5,7 +5,6 @@ import { say, type Phrase } from '../../core/locale/phrase'
 import { weekdayNames } from '../../core/locale/weekdays'
 import { readHours } from '../../core/schedule/hours'
 import { openState, type OpenState } from '../../core/schedule/openState'
-import { zoneFromOffsets } from '../../core/schedule/zone'
 import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { text, type } from '../sizes'
@@ -118,7 +117,7 @@ export const openHours = fact({
   },
   of({ openingHours = [] }, values, { locale, now, offsetAt }): Hours | undefined {
     if (!values['facts.open']) return undefined
-    const state = openState(openingHours, zoneFromOffsets('', offsetAt), offsetAt, now)
+    const state = openState(openingHours, offsetAt, now)
     if (!state) return undefined
     const timeAt = (minute: number) => {
       const here = new Date(minute * 60_000 + offsetAt(minute * 60_000) * 60_000)
@@ -171,7 +170,7 @@ export const openHours = fact({
   },
   until({ openingHours = [] }, values, { now, offsetAt }) {
     if (!values['facts.open']) return Infinity
-    const state = openState(openingHours, zoneFromOffsets('', offsetAt), offsetAt, now)
+    const state = openState(openingHours, offsetAt, now)
     if (!state) return Infinity
     const turns = state.turns === undefined ? Infinity : state.turns * 60_000
     return values['facts.openLine'] ? Math.min(turns, now + markMs) : turns

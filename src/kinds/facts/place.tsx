@@ -5,6 +5,7 @@ import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { small, smallEm, type } from '../sizes'
 import { onCards } from './group'
+import { postalAddress } from './postalAddress'
 
 interface Place {
   readonly house: string
@@ -34,15 +35,13 @@ export const place = fact({
   em: (values) => (values['facts.place'] ? smallEm : 0),
   styles: (values) =>
     `[part=place]{${type(small)}margin:0;color:${values['look.muted']};white-space:nowrap;overflow:hidden;text-overflow:ellipsis}[part=place] b{font-weight:500;color:${values['look.text']}}`,
-  jsonLd({ house, location }, type_) {
-    if (type_ !== 'Event') return {}
-    const { streetAddress, addressLocality, addressRegion, postalCode, addressCountry } = location
-    const address = { streetAddress, addressLocality, addressRegion, postalCode, addressCountry }
+  jsonLd({ house, location }, itemType) {
+    if (itemType !== 'Event') return {}
     return {
       location: {
         '@type': 'Place',
-        name: house || addressLocality,
-        address: { '@type': 'PostalAddress', ...address },
+        name: house || location.addressLocality,
+        address: postalAddress(location),
       },
     }
   },

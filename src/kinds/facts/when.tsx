@@ -7,7 +7,7 @@ import { weekdayNames } from '../../core/locale/weekdays'
 import { nextStart, turnOfNext } from '../../core/rules/starts'
 import { readMoment } from '../../core/schedule/moment'
 import { toggle } from '../../core/settings/controls/toggle'
-import { fact, type AnyValues, type Form } from '../block'
+import { fact, isStacked, type AnyValues } from '../block'
 import { headingFont, small, smallEm, titleWeight } from '../sizes'
 import { onCards } from './group'
 
@@ -48,7 +48,6 @@ interface When {
 }
 const size = { day: 1.5, line: 1.25, below: 0.5, beside: 8 } as const
 const dayEm = size.day * size.line
-const besideForms: readonly Form[] = ['beside', 'after', 'tight', 'line']
 /** Under headings of months the month is said already. */
 const hasMonth = (values: object) => (values as AnyValues)['groups.by'] !== 'month'
 
@@ -80,7 +79,7 @@ export const when = fact({
     const off = { EventCancelled: calledOff, EventPostponed: putOff, EventScheduled: undefined }[
       item.eventStatus ?? 'EventScheduled'
     ]
-    const isBeside = besideForms.includes(form)
+    const isBeside = !isStacked(form)
     const isShort = isBeside && !hasMonth(values)
     return {
       iso: isDay ? iso.slice(0, 10) : iso,
@@ -103,7 +102,7 @@ export const when = fact({
   besideEm: (values) => (values['facts.when'] ? size.beside : undefined),
   em(values, { form }, told) {
     if (!values['facts.when']) return 0
-    if (!besideForms.includes(form)) return dayEm + size.below
+    if (isStacked(form)) return dayEm + size.below
     if (form === 'line') return dayEm
     return dayEm + smallEm + (told?.off === '' ? 0 : smallEm)
   },

@@ -80,7 +80,7 @@ export function offersPx(
     const shown = isTabbed ? [tabsEm(groups.map(([name]) => name)), Math.max(0, ...heights)] : heights
     return stackEm([top, sentence, ...shown], sizes.below)
   }
-  /** As many tabs in a line as fit; a long one takes several lines. */
+  /** Fills each line with as many tabs as fit. A tab that is wider than a line takes several. */
   function tabsEm(names: readonly string[]): number {
     let [sum, left] = [0, 0]
     for (const name of names.filter(Boolean)) {

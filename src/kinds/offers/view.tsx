@@ -320,7 +320,7 @@ export const DatesAlone = ({
   </div>
 )
 
-/** What an offer is booked with: its only service, by dates where it is a class. */
+/** The booking of one offer: it has a single service, and shows dates if that is a class. */
 export const bookingOf = ({ booking }: OffersProps, offer: Offer): BookingProps => ({
   ...booking,
   services: [offer],

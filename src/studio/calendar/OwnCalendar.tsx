@@ -1,5 +1,5 @@
 'use client'
-/** Somebody's own calendar: an address to subscribe to, or signed in to, so that bookings stand there at once. */
+/** Connects somebody's own calendar: they subscribe to an address, or sign in, so that bookings stand there at once. */
 import { useId, useState } from 'react'
 import { toast } from 'sonner'
 import type { CalendarShape, DavCalendarShape } from '@/core/api/shapes'

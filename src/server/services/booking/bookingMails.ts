@@ -35,7 +35,7 @@ export function eventOf(known: KnownCalendar, booking: Booking, clientName: stri
   }
 }
 
-/** As those of the house see it: who comes, and what they wrote. */
+/** The event for people of the house: it names who comes and what they wrote. */
 export const eventForHouse = (known: KnownCalendar, booking: Booking, clientName: string): IcsEvent => ({
   ...eventOf(known, booking, clientName),
   summary: `${namesOf(known, booking).what}: ${booking.name || booking.email}`,

@@ -1,6 +1,13 @@
 /** A calendar on somebody's own server, by CalDAV (RFC 4791): what stands there, and our events among it. */
-import { createAccount, fetchCalendarObjects, fetchCalendars, getBasicAuthHeaders } from 'tsdav'
-import { createCalendarObject, deleteCalendarObject, updateCalendarObject } from 'tsdav'
+import {
+  createAccount,
+  createCalendarObject,
+  deleteCalendarObject,
+  fetchCalendarObjects,
+  fetchCalendars,
+  getBasicAuthHeaders,
+  updateCalendarObject,
+} from 'tsdav'
 import { davDoor } from '../../fetch/davDoor'
 import { problem, ProblemError } from '@/core/problems'
 import { refusalOf } from '../../fetch/fetchAddress'

@@ -1,4 +1,5 @@
 /** Signing in to somebody's own calendar server (CalDAV), for one person or room of a calendar. */
+import type { Transaction } from 'sequelize'
 import * as z from 'zod'
 import type { CalendarShape, DavCalendarShape } from '@/core/api/shapes'
 import { db, inTransaction } from '../../db/db'
@@ -33,7 +34,7 @@ export async function findCalendarsThere(
 }
 
 /**
- * From now on, what is booked with somebody is written to their calendar, and what stands there is busy. One for each.
+ * Writes what is booked with somebody to their calendar from now on, and counts what stands there as busy. Each person has one at most.
  * @param wish.url - of a calendar that was found
  * @throws ProblemError `missing`, or why it cannot be reached
  */
@@ -77,11 +78,7 @@ export async function disconnectCalendar(
   return getCalendar(actor, id)
 }
 
-const leave = (
-  id: string,
-  resource: string,
-  transaction: Parameters<Parameters<typeof inTransaction>[0]>[0],
-) =>
+const leave = (id: string, resource: string, transaction: Transaction) =>
   db().sequelize.query(
     'delete from outside_calendars where calendar_id = $1 and resource = $2 and login is not null',
     { bind: [id, resource], transaction },

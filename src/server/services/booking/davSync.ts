@@ -9,7 +9,7 @@ import { columns, type Booking } from './booking'
 import { eventForHouse } from './bookingMails'
 import { calendarOf, type KnownCalendar } from './calendarBody'
 import { davCalendar, type DavLogin, type DavObject, type Written } from './dav'
-import { rewriteIcs, timesIn, uidOf, writeIcs } from './ics'
+import { rewriteIcs, timesIn, uidOf, uidsIn, writeIcs } from './ics'
 
 export interface DavAccount {
   readonly id: string
@@ -33,7 +33,7 @@ const againS = 5
 export const elsewhereOf = `(select jsonb_build_object('resource', o.resource, 'is', e.found, 'start', to_char(to_timestamp(e.found_starts * 60.0) at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'))
   from outside_events e join outside_calendars o on o.id = e.outside_id where e.booking_id = b.id and e.found is not null limit 1)`
 
-/** Something about it has changed: it is written to the calendars of the house, as soon as they can be reached. */
+/** Has a changed booking written to the calendars of the house, as soon as these can be reached. */
 export async function followBooking(
   { calendarId }: Pick<Booking, 'calendarId'>,
   transaction: Transaction,
@@ -67,9 +67,10 @@ export async function syncDav(
   const objects = await server.within(range.from, range.until)
   // What is booked is looked up after what stands there: a booking made in between is new, never missing.
   const [bookings, rows] = [await bookingsOf(account, range.from), await rowsOf(account.id)]
+  const byUid = new Map(objects.flatMap((object) => uidsIn(object.text).map((uid) => [uid, object])))
   const own = new Map<string, DavObject>()
   for (const { id } of bookings) {
-    const object = objects.find(({ text }) => text.includes(uidOf(id)))
+    const object = byUid.get(uidOf(id))
     if (object) own.set(id, object)
   }
   let isAgain = false
@@ -135,7 +136,7 @@ async function write(
     ? await server.change({ ...there, text })
     : await server.create(filename, text)
   if (written === 'conflict') return false
-  // Some servers give no mark at once; the next look takes the one that it finds.
+  // A server may answer without a mark (ETag). Then the next run takes the mark that it reads there.
   await db().sequelize.query(
     `insert into outside_events (outside_id, booking_id, href, etag, sequence) values ($1, $2, $3, $4, $5)
      on conflict (booking_id, outside_id) do update set href = excluded.href, etag = excluded.etag, sequence = excluded.sequence, found = null, found_starts = null, found_ends = null`,

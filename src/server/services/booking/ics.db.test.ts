@@ -41,6 +41,14 @@ describe('what is written', () => {
       }),
     )
   })
+  test('its UID is found though its line is folded', () => {
+    const long = `${'a'.repeat(90)}@somewhere.example`
+    const text = ics.writeIcs(undefined, [event()]).replace(ics.uidOf(id), long)
+    const folded = text.replace(long, `${long.slice(0, 60)}\r\n ${long.slice(60)}`)
+    expect(ics.uidsIn(folded)).toEqual([long])
+    expect(ics.uidsIn(ics.writeIcs(undefined, [event()])).map(ics.isOwnUid)).toEqual([true])
+    expect(ics.isOwnUid(long)).toBe(false)
+  })
   test('names its method in mails only', () => {
     expect(ics.writeIcs(undefined, [event()])).not.toContain('METHOD')
     expect(ics.writeIcs('CANCEL', [event()])).toContain('METHOD:CANCEL')

@@ -20,7 +20,13 @@ export interface IcsEvent {
 export type IcsMethod = 'REQUEST' | 'CANCEL' | 'PUBLISH'
 
 /** The same through every change, so that calendars know it again. */
-export const uidOf = (id: string): string => `${id}@${new URL(env().YIMBLE_DELIVERY_URL).hostname}`
+export const uidOf = (id: string): string => `${id}${ours()}`
+const ours = () => `@${new URL(env().YIMBLE_DELIVERY_URL).hostname}`
+/** UIDs of the events in a calendar; a long line goes on in the next one behind a space (RFC 5545, 3.1). */
+export const uidsIn = (text: string): string[] =>
+  [...text.replace(/\r?\n[ \t]/g, '').matchAll(/^UID:(.*)$/gm)].map(([, uid]) => uid!.trim())
+/** Whether an event is one of those that we write. */
+export const isOwnUid = (uid: string): boolean => uid.endsWith(ours())
 
 const utc = (ms: number) => ICAL.Time.fromJSDate(new Date(ms), true)
 

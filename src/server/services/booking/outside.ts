@@ -6,12 +6,12 @@ import { busyIn } from '@/core/readers/busy'
 import { zoneNamed } from '@/core/schedule/offsetIn'
 import type { Span } from '@/core/schedule/spans'
 import { db, inTransaction } from '../../db/db'
-import { env } from '../../env'
 import { fetchAddress, refusalOf } from '../../fetch/fetchAddress'
 import { enqueue } from '../../jobs/queue'
 import { zoneTableOf } from '../../zones'
 import { nowMinute } from './booking'
 import { openLogin } from './davAccounts'
+import { isOwnUid } from './ics'
 import { beginRun, endRun, syncDav } from './davSync'
 
 /** How often each is read. */
@@ -22,7 +22,7 @@ const dayMinutes = 1440
 /** When another run is under way. */
 const runAgainS = 2
 
-/** The rows follow the document: what is new there is read at once, what is gone no longer counts. */
+/** Keeps a row for each address in the document: reads a new one at once, and drops one that is no longer there. */
 export async function followOutside(
   calendarId: string,
   { resources }: Calendar,
@@ -65,7 +65,7 @@ interface Row {
   readonly login: Buffer | null
 }
 
-/** Reads it once; where it is signed in to, what is booked is written there first. */
+/** Reads one calendar. If somebody is signed in to it, writes what is booked there first. */
 export async function readOutside(id: string): Promise<void> {
   const [row] = await db().sequelize.query<Row>(
     `select o.id, k.client_id as "clientId", o.calendar_id as "calendarId", o.resource, o.url, o.login, k.body ->> 'zone' as zone
@@ -115,9 +115,8 @@ async function keep(
   range: Span,
   { texts, moved }: Read,
 ): Promise<void> {
-  const own = `@${new URL(env().YIMBLE_DELIVERY_URL).hostname}`
   const home = zoneTableOf(zone)
-  const isOwn = (uid: string) => uid.endsWith(own) && !moved.has(uid)
+  const isOwn = (uid: string) => isOwnUid(uid) && !moved.has(uid)
   const spans = texts
     .flatMap((text) => busyIn(text, { range, zones: zoneNamed, home, isOwn }))
     .flatMap(byDays)
