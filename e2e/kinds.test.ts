@@ -1,8 +1,10 @@
 /** Reviews and a team, set up by hand as a designer would, then looked at live; and somebody's own page. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import ICAL from 'ical.js'
+import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
-import { signedIn, world } from './world'
+import { api, clientNamed, signedIn, world } from './world'
 
 let browser: Browser
 beforeAll(async () => {
@@ -32,11 +34,12 @@ async function publishedRef(): Promise<string> {
   await browser.click('//section[@aria-label="Publishing"]//button')
   await browser.see('//section[@aria-label="Releases"]//li[1][contains(., "live")]')
   const code = (await (await browser.see('textarea[aria-label="Snippet"]')).getAttribute('value')) ?? ''
-  return /data-yimble="(\w+)"/.exec(code)![1]!
+  return /(?:data-yimble="|\/f\/)(\w+)/.exec(code)![1]!
 }
 
 describe.each([
   ['stars', 'Marlowick Bakery', 'Reviews', 'Wall', 'What people say', '[part=average]'],
+  ['gigs', 'The Old Quay Music Hall', 'Events', 'A month on one sheet', 'What we play', '[part=sheet]'],
   ['our people', 'Juniper Lane Vets', 'Team', 'Portraits', 'The practice', '[part=days]'],
 ] as const)('a client asks for “%s”', (asked, client, kind, point, source, part) => {
   test('it is found, shows at once, and is live in both widths', async () => {
@@ -120,4 +123,58 @@ test('a name leads to a page of its own, and back to everybody', async () => {
     (count) => count === 6,
   )
   expect((await fetch(`${link}zz`)).status).toBe(404)
+})
+
+describe('dates of the hall, as visitors use them', () => {
+  const refOf = async (name: string) => {
+    const client = await clientNamed(browser, 'The Old Quay Music Hall')
+    const widgets = await api<{ name: string; ref: string }[]>(browser, 'GET', `/clients/${client}/widgets`)
+    return widgets.find((widget) => widget.name === name)!.ref
+  }
+  const script = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
+  const shownCards = `[...${root}.querySelectorAll('[part=card]')].filter((card) => card.offsetHeight > 0).length`
+
+  test('the month turns by keys, and the focus goes with it', async () => {
+    await browser.driver.get(world.studio)
+    await live(await refOf('The month on one sheet'), 1280)
+    const month = `[...${root}.querySelectorAll('[data-page]')].find((page) => page.offsetHeight > 0).querySelector('h2').textContent`
+    const [first] = await browser.until<string[]>(`[${month}]`, () => true)
+    await browser.until<boolean>(
+      `(${root}.querySelector('[data-page]:not([hidden]) [data-turn="1"]').focus(), true)`,
+      Boolean,
+    )
+    await browser.driver.actions().sendKeys(Key.ENTER).perform()
+    const next = await browser.until<string>(month, (words) => words !== first)
+    expect(await script(`${root}.activeElement.closest('[data-page]').querySelector('h2').textContent`)).toBe(
+      next,
+    )
+    await browser.viewport(390, 900)
+    expect(await script('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
+    expect(await violationsIn(browser)).toEqual([])
+  })
+
+  test('a month is jumped to, what is over is unfolded, and a date goes into a calendar', async () => {
+    await browser.driver.get(world.studio)
+    await live(await refOf('What is on'), 1280)
+    const before = await script<number>(shownCards)
+    const choose = `${root}.querySelector('[part=months] button')`
+    await browser.until<boolean>(`${choose} !== null && (${choose}.click(), true)`, Boolean)
+    const count = await script<string>(
+      `${root}.querySelector('[part=months] .topic > span:last-child').textContent`,
+    )
+    expect(await script(shownCards)).toBe(Number(count))
+    expect(Number(count)).toBeLessThan(before)
+    const over = `${root}.querySelector('[part=past]')`
+    expect(await script(`${over}.querySelector('li').checkVisibility()`)).toBe(false)
+    await script(`${over}.querySelector('summary').click()`)
+    expect(await script(`${over}.querySelector('li').checkVisibility()`)).toBe(true)
+    const file = await script<string>(`${root}.querySelector('[part=calendar]').href`)
+    const answer = await fetch(file)
+    expect(answer.headers.get('content-type')).toBe('text/calendar; charset=utf-8')
+    const [event] = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[]).getAllSubcomponents(
+      'vevent',
+    )
+    expect(String(event!.getFirstPropertyValue('summary'))).toMatch(/./)
+    expect(event!.getFirstPropertyValue('dtstart')).toBeInstanceOf(ICAL.Time)
+  })
 })

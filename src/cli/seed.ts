@@ -84,6 +84,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'old-quay.example',
     platform: 'frames-only',
   })
+  const quayDates = await addPage(designer, quaySite.id, { address: `${site(1)}/dates` })
   const nurserySite = await addSite(designer, nursery, {
     address: site(2),
     name: 'wick-and-willow.example',
@@ -187,6 +188,10 @@ export async function seed(standinsPort: number): Promise<void> {
     widths: [350, 720, 1120],
     settings: { 'heading.text': 'From the shelves', 'look.font': 'brand', 'rules.limit': 8 },
   })
+  const nearOldQuay = {
+    v: 1,
+    all: [{ type: 'near', latitude: 52.61, longitude: 1.36, km: 50, of: 'Old Quay' }],
+  } as const
   const programme = await addSource(designer, quay, {
     address: `${publisher}/quay/programme.ics`,
     label: 'What we play',
@@ -209,12 +214,32 @@ export async function seed(standinsPort: number): Promise<void> {
     standin: 1,
     widths: [350, 720, 1120],
     settings: {
-      'look.transparent': false,
       'look.font': 'brand',
       'space.inside': 0,
       'heading.text': 'What is coming',
       'events.ahead': 3,
       'rules.limit': 12,
+      'facts.calendar': true,
+      'facts.away': 'miles',
+      'rules.tree': nearOldQuay,
+    },
+  })
+  await live({
+    client: quay,
+    kind: 'events',
+    name: 'The month on one sheet',
+    from: 'sheet',
+    source: programme.id,
+    more: [around.id],
+    page: quayDates,
+    slot: 'month-sheet',
+    form: 'frame',
+    standin: 1,
+    widths: [350, 720, 1120],
+    settings: {
+      'look.font': 'brand',
+      'space.inside': 0,
+      'rules.tree': nearOldQuay,
     },
   })
   await live({

@@ -47,8 +47,10 @@ export interface FactContext extends KindContext {
   readonly form: Form
   /** Level of a card's title in the page's outline. */
   readonly titleLevel: number
-  /** All items that show, for what is told in proportion. */
+  /** All items that have a card, for what is told in proportion. */
   readonly all: readonly Item[]
+  /** Those that have none: what is over. */
+  readonly rest: readonly Item[]
 }
 
 /** Where a fact stands. */
@@ -83,6 +85,8 @@ export interface Fact<F extends Fields = Fields, V = unknown> extends Block<F> {
 /** What a strip is told besides the items. */
 export interface StripContext extends KindContext {
   readonly shown: number
+  /** Items that have no card: what is over. */
+  readonly rest?: readonly Item[]
 }
 
 /** Something above or below the cards that is about the widget or about all items: a heading, an average. */
@@ -94,9 +98,11 @@ export interface Strip<F extends Fields = Fields, V = unknown> extends Block<F> 
   /** Height in px at an inner width in px, without the space around. */
   height(value: V, values: BlockValues<F>, widthPx: number): number
   /** What visitors can choose an item by; see `strips/choosing.tsx`. */
-  marks?(item: Item, value: V): readonly string[]
+  marks?(item: Item, value: V): string | readonly string[]
   /** How many cards show at first, when it lets visitors ask for more. */
   first?(value: V): number
+  /** Instant (ms) from which time alone makes it another; never where left out. */
+  until?(values: BlockValues<F>, context: KindContext): number
 }
 
 export interface Frame {
@@ -128,6 +134,8 @@ export interface Layout<F extends Fields = Fields, I extends string = string> ex
   ): number
   /** Only what stands above and below is shown. */
   readonly isBare?: true
+  /** Id of the strip that draws the entries in place of cards. */
+  readonly strip?: string
 }
 /** Height in px of the card at a place, counted from 0, when it is so many px wide. */
 export type HeightOf = (at: number, widthPx: number) => number

@@ -131,6 +131,18 @@ export interface EntryPage {
   readonly island?: object
 }
 
+export interface Entries {
+  readonly pages: readonly EntryPage[]
+  readonly css: string
+  readonly dates?: readonly EntryDate[]
+}
+
+/** A file of one date for the visitor's own calendar; its key stands in the address, `/h/<ref>/<key>`. */
+export interface EntryDate {
+  readonly key: string
+  readonly item: Item
+}
+
 export interface KindDefinition<I extends Intake, F extends Fields, M> {
   readonly id: string
   /** Of the settings' shape, 1 or more; drafts and releases are stored with it. */
@@ -151,6 +163,8 @@ export interface KindDefinition<I extends Intake, F extends Fields, M> {
   rules?(values: ValuesOf<NoInfer<F>>, decisions: Decisions): Rule[]
   /** Called with what the rules let through; may be given nothing. */
   model(given: Given<NoInfer<I>>, values: ValuesOf<NoInfer<F>>, context: KindContext): M
+  /** Ids of the items of which something shows; all that the rules let through, when left out. */
+  shown?(model: NoInfer<M>): readonly string[]
   /** Whether visitors find nothing in it; the element in the page then says so by its state. Never, when left out. */
   isEmpty?(model: NoInfer<M>): boolean
   /** Markup of the model. No state, no handlers, no `style` attributes: strict pages block them. */
@@ -175,8 +189,8 @@ export interface KindDefinition<I extends Intake, F extends Fields, M> {
   until?(given: Given<NoInfer<I>>, values: ValuesOf<NoInfer<F>>, context: KindContext): number | undefined
   /** schema.org description for hosted and live pages; undefined when there is nothing to say. */
   jsonLd(model: NoInfer<M>): object | undefined
-  /** Pages of single entries and their styles; left out where no entry has one. */
-  entries?(model: NoInfer<M>): { readonly pages: readonly EntryPage[]; readonly css: string }
+  /** Pages of single entries with their styles, and files of their dates; left out where no entry has one. */
+  entries?(model: NoInfer<M>): Entries
   /** Ascending by `to`, one for each version after the first. */
   readonly migrate: readonly Migration[]
   /** Run by the contract tests, and shown where a starting point has no items of its own. */

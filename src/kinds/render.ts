@@ -15,7 +15,7 @@ import { resolveSettings } from '../core/settings/settings'
 import { getKind } from './all'
 import { baseStyles, spaceOf } from './baseStyles'
 import type { AnyValues } from './block'
-import { cardsGoHere, type Kind, type KindContext, type Values } from './contract'
+import { cardsGoHere, type EntryDate, type Kind, type KindContext, type Values } from './contract'
 import type { Island } from './door'
 import { contentGoesHere, shellOf, type Shell } from './openings/shell'
 
@@ -129,14 +129,16 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
   const roles = { ...kind.example.given, ...input.objects, sources: sifted.shown }
   const model = kind.model(roles, values, context)
   const until = Math.min(sifted.validUntil, kind.until?.(roles, values, context) ?? Infinity)
+  const ids = new Set(kind.shown?.(model) ?? sifted.shown.map(({ id }) => id))
+  const shown = sifted.shown.filter(({ id }) => ids.has(id))
   const products = (item: Item) => (item.mentions ?? []).slice(0, Number(values['products.limit'] ?? 0))
   const { above, below, sides } = spaceOf(values)
   return {
     kind,
     values,
     model,
-    counts: { total: sifted.total, passed: sifted.passed, shown: sifted.shown.length, steps: sifted.steps },
-    shown: sifted.shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
+    counts: { total: sifted.total, passed: sifted.passed, shown: shown.length, steps: sifted.steps },
+    shown: shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
     validUntil: Number.isFinite(until) ? new Date(until).toISOString() : null,
     shell: shellOf(
       values as AnyValues,
@@ -181,24 +183,25 @@ export function drawn(
   }
 }
 
-/** Pages of single entries, and the styles that they share; none where the kind has none. */
+/** Pages of single entries with the styles that they share, and files of their dates; none where the kind has none. */
 export function entriesOf(
   { kind, values, model }: Prepared,
   locale: string,
 ): {
   readonly entries: readonly RenderedEntry[]
   readonly css: string
+  readonly dates: readonly EntryDate[]
 } {
-  const made = kind.entries?.(model)
-  if (!made || made.pages.length === 0) return { entries: [], css: '' }
-  const entries = made.pages.map(({ key, title, view, jsonLd, island }) => ({
+  const { pages, dates = [], ...made } = kind.entries?.(model) ?? { pages: [], css: '' }
+  if (pages.length === 0) return { entries: [], css: '', dates }
+  const entries = pages.map(({ key, title, view, jsonLd, island }) => ({
     key,
     title,
     html: renderToString(view),
     jsonLd: jsonLd ?? null,
     island: island ? islandWith(kind, island, locale) : null,
   }))
-  return { entries, css: minify(baseStyles(values) + made.css) }
+  return { entries, css: minify(baseStyles(values) + made.css), dates }
 }
 
 const mark = renderToString(cardsGoHere)

@@ -30,6 +30,7 @@ import { cardHeight, cardOf, cardStyles, cardView, factsOf, shapeOf, type Card, 
 import {
   cardsGoHere,
   items,
+  type EntryDate,
   type EntryPage,
   type Kind,
   type KindContext,
@@ -100,7 +101,7 @@ export interface Showing<
   readonly arranged?: Arranged<S>
   /** The first is what a new widget has, unless a starting point says otherwise. */
   readonly layouts: L
-  /** What is shown of what the rules let through; all of it where left out. */
+  /** What the entries are of what the rules let through; each of it one where left out. */
   readonly spread?: Spread
   /** How entries can stand under headings; left out where they can't. */
   readonly groups?: Groups
@@ -108,6 +109,8 @@ export interface Showing<
   readonly fields?: X
   /** The page of a single entry; left out where entries have none. */
   readonly entry?: Entry
+  /** Files of dates; left out where entries have none. */
+  readonly dates?: (items: readonly Item[], values: AnyValues) => readonly EntryDate[]
   /** In what the kind's settings differ from those of its blocks: other defaults, other labels. */
   readonly adjust?: NoInfer<Adjust<FieldsOf<Z, S, L, X>>>
   /** Other labels for parts, by their names. */
@@ -118,11 +121,30 @@ export interface Showing<
   readonly example: readonly Item[]
 }
 
+/** A kind that spreads sees to its own order and number: the rules leave them to it. */
 export type Spread = (
   given: readonly Item[],
   values: AnyValues,
   context: Pick<KindContext, 'now' | 'offsetAt'>,
-) => readonly Item[]
+) => SpreadOut
+
+export interface SpreadOut {
+  /** Each has a card. */
+  readonly items: readonly Item[]
+  /** What has none, and what facts and strips may tell of nevertheless. */
+  readonly rest: readonly Item[]
+  /** Ids of those given of which something shows. */
+  readonly shown: readonly string[]
+  /** Instant (ms) from which time alone spreads them otherwise; Infinity when it never does. */
+  readonly until: number
+}
+
+const asTheyAre: Spread = (given) => ({
+  items: given,
+  rest: [],
+  shown: given.map(({ id }) => id),
+  until: Infinity,
+})
 
 type Adjust<F extends Fields> = {
   readonly [P in PathIn<F>]?: Partial<FieldFacts> & { readonly default?: LeafAt<F, P> }
@@ -151,6 +173,12 @@ interface Model {
   readonly first: number
   /** Makes the pages of entries, for the one caller that stores them. */
   readonly entries: () => readonly EntryPage[]
+  readonly given: readonly Item[]
+  /** Whether there is nothing where entries would stand. */
+  readonly isNothing: boolean
+  /** What search engines are told of, whether it stands on cards or on a sheet. */
+  readonly described: () => readonly Card[]
+  readonly shown: readonly string[]
 }
 
 export function showing<
@@ -167,12 +195,14 @@ export function showing<
   called = {},
   words = {},
   entry,
+  dates,
   groups,
   arranged,
-  spread = (given) => given,
+  spread,
   ...kind
 }: Showing<Z, S, L, X>): Kind {
   const facts = factsOf(zones)
+  const spreadOut = spread ?? asTheyAre
   const around = arranged?.strips ?? []
   const allStrips = [...above, ...around, ...below]
   const own: Block = { fields: { ...arrangement(arranged), ...kind.fields }, parts: [] }
@@ -201,11 +231,14 @@ export function showing<
     parts,
     words: Object.assign({ empty }, ...blocks.map((block) => block.words), entry?.words, words) as Words,
     startingPoints: kind.startingPoints as readonly StartingPoint[],
-    rules: (values, decisions) => rulesOf(values as never, decisions),
+    rules(values, decisions) {
+      const rules = rulesOf(values as never, decisions)
+      return spread ? rules.filter(({ type }) => type !== 'limit') : rules
+    },
 
     model({ sources }, settings, context): Model {
       const values = settings as AnyValues
-      const given = spread(sources, values, context)
+      const { items: given, rest, shown } = spreadOut(sources, values, context)
       const layout = layoutOf(values)
       const level = Number(values['heading.level'] ?? 2) + (values['heading.text'] ? 1 : 0)
       const { items: ordered, heads } =
@@ -214,7 +247,7 @@ export function showing<
           : { items: given, heads: new Map<number, Head>() }
       const titleLevel = level + (heads.size > 0 ? 1 : 0)
       const contexts = Object.fromEntries(
-        forms.map((form) => [form, { ...context, form, titleLevel, all: given }]),
+        forms.map((form) => [form, { ...context, form, titleLevel, all: given, rest }]),
       ) as Record<Form, FactContext>
       const sequence = sequenceOf(arranged, values)
       const isShown = !layout.isBare && sequence.hasEntries
@@ -222,7 +255,7 @@ export function showing<
         ? []
         : ordered.map((item, at) => cardOf(item, facts, values, contexts[layout.form(at)]))
       const isRow = isInARow(layout)
-      const stripContext = { ...context, shown: isRow ? 0 : cards.length }
+      const stripContext = { ...context, shown: isRow ? 0 : cards.length, rest }
       const strips = Object.fromEntries(
         allStrips
           .filter(({ id }) => sequence.has(id))
@@ -240,14 +273,22 @@ export function showing<
         heads,
         first: Math.min(cards.length, ...firsts),
         entries: () => given.flatMap((item) => entry?.of(item, values, context) ?? []),
+        given,
+        isNothing: isShown
+          ? cards.length === 0
+          : layout.strip
+            ? !(layout.strip in strips)
+            : present(allStrips, strips).length === 0,
+        described: () =>
+          layout.strip ? ordered.map((item) => cardOf(item, facts, values, contexts.stacked)) : cards,
+        shown,
       }
     },
-    isEmpty: ({ cards, isShown, strips }) =>
-      isShown ? cards.length === 0 : present(allStrips, strips).length === 0,
+    shown: ({ shown }) => shown,
+    isEmpty: ({ isNothing }) => isNothing,
     view(model) {
-      const { layout, isShown, values, locale, strips, cards } = model
+      const { layout, isShown, isNothing, values, locale, strips, cards } = model
       const viewsOf = (some: readonly Strip[]) => present(some, strips).map((one) => one.view(strips[one.id]))
-      const isNothing = cards.length === 0 && (isShown || present(allStrips, strips).length === 0)
       const entries = isNothing ? (
         <p part="empty">{values['empty.text']}</p>
       ) : isShown ? (
@@ -281,7 +322,7 @@ export function showing<
           </Drawn>
         )
       }),
-    height({ layout, isShown, strips, cards, heads, first }, settings, widthPx) {
+    height({ layout, isShown, isNothing, strips, cards, heads, first }, settings, widthPx) {
       const values = settings as AnyValues
       const padding = paddingPx(values)
       const inner = innerPx(values, widthPx)
@@ -289,8 +330,7 @@ export function showing<
       const heightsOf = (some: readonly Strip[], width: number) =>
         present(some, strips).map((one) => one.height(strips[one.id], values, width))
       const entriesPx = (width: number): number => {
-        if (cards.length === 0 && (isShown || present(allStrips, strips).length === 0))
-          return emptyEm(values, width) * values['look.textSize']
+        if (isNothing) return emptyEm(values, width) * values['look.textSize']
         if (!isShown) return 0
         return groupedHeight(heads, first, values, (from, count) =>
           layout.height(
@@ -328,14 +368,17 @@ export function showing<
       const cards = cardStyles(zones, values, given)
       return [frameStyles(values), arrangedStyles(arranged, values), cards, ...new Set(sheets)].join('')
     },
-    until({ sources: given }, settings, context) {
+    until({ sources }, settings, context) {
       const values = settings as AnyValues
+      const { items: given, until } = spreadOut(sources, values, context)
       const turns = given.flatMap((item) =>
         facts.map((fact) => fact.until?.(item, values, context) ?? Infinity),
       )
-      return Math.min(Infinity, ...turns)
+      const strips = allStrips.map((one) => one.until?.(values, context) ?? Infinity)
+      return Math.min(until, ...strips, ...turns)
     },
-    jsonLd({ strips, cards, locale }) {
+    jsonLd({ strips, described, locale }) {
+      const cards = described()
       if (cards.length === 0) return undefined
       const name = (strips.heading as { readonly text?: { readonly words: string } } | undefined)?.text?.words
       return {
@@ -350,10 +393,11 @@ export function showing<
         })),
       }
     },
-    ...(entry && {
-      entries: ({ entries, values }: Model) => ({
+    ...((entry || dates) && {
+      entries: ({ entries, given, values }: Model) => ({
         pages: entries(),
-        css: frameStyles(values) + entry.styles(values),
+        css: entry ? frameStyles(values) + entry.styles(values) : '',
+        dates: dates?.(given, values) ?? [],
       }),
     }),
     migrate: kind.migrate ?? [],

@@ -8,6 +8,7 @@ import { publications, type Publication } from './entries'
 import { contentTypes, fileNames, writeFeed, type DatedEntry } from './feedFormats'
 import { escapeHtml, propPage, send } from './html'
 import { drawPicture } from './pictures'
+import { isProgramme, programme, sendProgrammePage } from './programmes'
 import type { Mode, State } from './state'
 
 const dayMs = 86_400_000
@@ -125,10 +126,12 @@ export function createPublisher(origin: string, state: State, save: () => void, 
         publication,
         file.startsWith('moved-') ? withoutRedirect(url.searchParams) : url.searchParams,
       )
-    if (file in programmes)
-      return send(response, programme(file, Date.parse(state.epoch)), {
+    if (isProgramme(file))
+      return send(response, programme(file, Date.parse(state.epoch), `${origin}/${id}`), {
         'Content-Type': 'text/calendar; charset=utf-8',
       })
+    const on = /^\/\w+\/on\/([\w-]+)$/.exec(url.pathname)
+    if (on) return sendProgrammePage(response, on[1]!, Date.parse(state.epoch))
     if (file === '') {
       const entries = entriesOf(publication)
       const link = `<link rel="alternate" type="${contentTypes[publication.format].split(';')[0]}" href="${fileNames[publication.format]}" title="${escapeHtml(publication.title)}">`
@@ -150,108 +153,6 @@ export function createPublisher(origin: string, state: State, save: () => void, 
       ),
     )
   }
-}
-
-/** A calendar with what repeats, what is called off, and what is nobody's business. */
-/** What the hall plays, and what the county knows of: some stand in both, something repeats, something is called off. */
-const programmes: Readonly<Record<string, { readonly name: string; readonly of: (day: Day) => string[][] }>> =
-  {
-    'programme.ics': {
-      name: 'Old Quay programme',
-      of: (day) => [
-        [
-          'UID:trio',
-          'SUMMARY:Tamsin Gale Trio: songs from below the waterline',
-          `DTSTART;TZID=Europe/London:${day(6)}T193000`,
-          'DURATION:PT2H30M',
-          hall,
-          'DESCRIPTION:A fiddle\\, a double bass and a squeezebox older than all three of them.',
-        ],
-        [
-          'UID:session',
-          'SUMMARY:Slow session',
-          `DTSTART;TZID=Europe/London:${day(-20)}T200000`,
-          'DURATION:PT2H',
-          'RRULE:FREQ=WEEKLY',
-          `EXDATE;TZID=Europe/London:${day(29)}T200000`,
-          hall,
-          'DESCRIPTION:Bring what you play\\, or only your ears.',
-        ],
-        [
-          'UID:brass',
-          'SUMMARY:Saltmere Brass\\, with guests from the lifeboat',
-          `DTSTART;TZID=Europe/London:${day(11)}T200000`,
-          hall,
-          'DESCRIPTION:Loud. The second half is louder.',
-        ],
-        [
-          'UID:herring',
-          'SUMMARY:The Herring Girls',
-          `DTSTART;TZID=Europe/London:${day(20)}T200000`,
-          'STATUS:CANCELLED',
-          hall,
-          'DESCRIPTION:Two of three have a cold. Tickets are good for the spring.',
-        ],
-        [
-          'UID:nights',
-          'SUMMARY:Songs for the longest nights',
-          `DTSTART;TZID=Europe/London:${day(34)}T193000`,
-          hall,
-          'DESCRIPTION:By candles\\, with the fire brigade’s blessing.',
-        ],
-        ['UID:open', 'SUMMARY:Open day', `DTSTART;VALUE=DATE:${day(52)}`, 'LOCATION:The quay\\, Saltmere'],
-        [
-          'UID:board',
-          'SUMMARY:Committee\\, in private',
-          'CLASS:PRIVATE',
-          `DTSTART;TZID=Europe/London:${day(3)}T180000`,
-        ],
-      ],
-    },
-    'county.ics': {
-      name: 'On in the county',
-      of: (day) => [
-        [
-          'UID:c1',
-          'SUMMARY:Tamsin Gale Trio: songs from below the waterline',
-          `DTSTART;TZID=Europe/London:${day(6)}T193000`,
-          hall,
-        ],
-        [
-          'UID:c2',
-          'SUMMARY:Carols at the tide mill',
-          `DTSTART;TZID=Europe/London:${day(13)}T150000`,
-          'LOCATION:The tide mill\\, Tidewell',
-          'DESCRIPTION:Outside\\, around the wheel\\, while it turns.',
-        ],
-        [
-          'UID:c3',
-          'SUMMARY:Bells and bellows',
-          `DTSTART;TZID=Europe/London:${day(41)}T140000`,
-          'LOCATION:St Osyth’s\\, Tidewell',
-          'DESCRIPTION:Handbells against concertinas. Last year the bells won.',
-        ],
-      ],
-    },
-  }
-const hall = 'LOCATION:The Old Quay Music Hall\\, Saltmere'
-type Day = (more: number) => string
-
-function programme(file: string, epoch: number): string {
-  const day: Day = (more) => new Date(epoch + more * dayMs).toISOString().slice(0, 10).replace(/-/g, '')
-  const { name, of } = programmes[file]!
-  const events = of(day).map((lines) =>
-    ['BEGIN:VEVENT', `DTSTAMP:${day(0)}T000000Z`, ...lines, 'END:VEVENT'].join('\r\n'),
-  )
-  return [
-    'BEGIN:VCALENDAR',
-    'VERSION:2.0',
-    'PRODID:-//demo//EN',
-    `X-WR-CALNAME:${name}`,
-    ...events,
-    'END:VCALENDAR',
-    '',
-  ].join('\r\n')
 }
 
 /** The address that a redirect leads to answers even while the old one redirects for good. */

@@ -83,6 +83,7 @@ export const standinSites: readonly StandinSite[] = [
     manner: 'A page builder. It drops scripts and elements that it does not know, and lets frames through.',
     slots: [
       { id: 'block-dates', label: 'HTML block below what is on' },
+      { id: 'month-sheet', label: 'HTML block on the page of dates' },
       { id: 'block-news', label: 'HTML block' },
       { id: 'block-works', label: 'Second HTML block' },
       { id: 'block-community', label: 'Third HTML block' },
@@ -112,7 +113,7 @@ export const standinSites: readonly StandinSite[] = [
         },
         allowedSchemes: ['http', 'https'],
       }),
-    pages: { '/': pageFrom('quay/home.html') },
+    pages: { '/': pageFrom('quay/home.html'), '/dates': pageFrom('quay/dates.html') },
     files: filesOf('quay'),
   },
   {

@@ -68,8 +68,12 @@ const alone: Partial<Record<Language, readonly string[]>> = {
   ),
 }
 
-/** A month as a heading: `December 2026`. @param month - 0 to 11 */
-export function monthInWords(year: number, month: number, locale: string): string {
+/** A month as a heading: `December 2026`, or `December` without a year. @param month - 0 to 11 */
+export function monthInWords(year: number | undefined, month: number, locale: string): string {
   const name = (alone[languageOf(locale)] ?? tableOf(locale).months)[month]!
-  return `${name[0]!.toLocaleUpperCase(locale)}${name.slice(1)} ${digitsIn(String(year), locale)}`
+  return joined(
+    ' ',
+    `${name[0]!.toLocaleUpperCase(locale)}${name.slice(1)}`,
+    year === undefined ? undefined : digitsIn(String(year), locale),
+  )
 }

@@ -69,7 +69,12 @@ describe('when', () => {
   test.each<[string, string, string | undefined]>([
     ['an end', 'DTSTART:20260509T190000Z\r\nDTEND:20260509T210000Z', '2026-05-09T21:00:00Z'],
     ['a duration', 'DTSTART:20260509T190000Z\r\nDURATION:PT1H30M', '2026-05-09T20:30:00Z'],
-    ['a day lasts until the next', 'DTSTART;VALUE=DATE:20260509', '2026-05-10'],
+    ['a day ends on itself', 'DTSTART;VALUE=DATE:20260509', '2026-05-09'],
+    [
+      'days end on the last one, not on the next',
+      'DTSTART;VALUE=DATE:20260509\r\nDTEND;VALUE=DATE:20260512',
+      '2026-05-11',
+    ],
     ['an end before the start is none', 'DTSTART:20260509T190000Z\r\nDTEND:20260509T180000Z', undefined],
   ])('until when: %s', (_name, lines, expected) => expect(event(lines).endDate).toBe(expected))
   test.each([

@@ -215,7 +215,7 @@ function readEvent(event: Component, at: number, around: Surroundings): ReadItem
       .filter(Boolean),
     inLanguage: parameterOf(lineOf(event, 'SUMMARY'), 'LANGUAGE'),
     startDate: start && writeMoment(start),
-    endDate: end && writeMoment(end),
+    endDate: end && writeMoment(end.isDay ? lastDay(start, end) : end),
     timeZone: start?.zone?.name,
     eventStatus:
       status === 'CANCELLED' ? 'EventCancelled' : status === 'TENTATIVE' ? 'EventPostponed' : undefined,
@@ -250,6 +250,9 @@ export function readDuration(value: string): number | undefined {
     ((Number(hours ?? 0) * 60 + Number(minutes ?? 0)) * 60 + Number(seconds ?? 0)) * 1000
   return sign === '-' ? -total : total
 }
+
+/** DTEND is the day after the last one; items name the last day itself, as schema.org does. */
+const lastDay = (start: Time, end: Time): Time => ({ ...end, wall: Math.max(start.wall, end.wall - dayMs) })
 
 export function endOf(event: Component, start: Time, zones: Zones): Time | undefined {
   const line = lineOf(event, 'DTEND')

@@ -20,6 +20,8 @@ const model = (items: readonly Item[], change: Settings = {}, at = now) =>
 const told = (items: readonly Item[], change: Settings = {}, at = now) =>
   (model(items, change, at) as { cards: { id: string }[] }).cards.map(({ id }) => id.replace('example/', ''))
 
+const later = Date.parse('2030-01-01T00:00:00Z')
+
 describe('dates', () => {
   test.each<[string, Settings, string[]]>([
     [
@@ -39,16 +41,41 @@ describe('dates', () => {
     ],
     ['two at most', { 'rules.limit': 2 }, ['2 2026-04-14T20:00:00', '3']],
     [
-      'what was on ten days ago stays',
-      { 'events.back': 10, 'events.each': false, 'events.ahead': 1 },
-      ['1', '2 2026-04-07T20:00:00', '3', '4'],
+      'a fixed month of any year',
+      { 'events.span': 'fixed', 'events.month': '5' },
+      ['4', '2 2026-05-05T20:00:00'],
     ],
+    [
+      'a fixed year',
+      { 'events.span': 'fixed', 'events.year': 2026, 'events.each': false },
+      ['2 2026-04-14T20:00:00', '3', '4', '5'],
+    ],
+    ['a fixed year with nothing in it', { 'events.span': 'fixed', 'events.year': 2024 }, []],
   ])('%s', (_, change, expected) =>
     expect([...told(exampleEvents, change)].sort()).toEqual([...expected].sort()),
   )
 
+  test.each<[string, string, boolean]>([
+    ['before it begins', '2026-05-02T18:59:00Z', true],
+    ['while it goes on', '2026-05-02T20:59:00Z', true],
+    ['when it is over', '2026-05-02T21:00:00Z', false],
+  ])('an event stands %s', (_, at, isThere) => {
+    const one = { ...exampleEvents[3]!, endDate: '2026-05-02T22:00:00' }
+    expect(told([one], {}, Date.parse(at))).toEqual(isThere ? ['4'] : [])
+  })
+  test('its end is when the widget is made anew', () => {
+    const one = { ...exampleEvents[3]!, endDate: '2026-05-02T22:00:00' }
+    const at = { ...context, now: Date.parse('2026-05-02T20:00:00Z') } as never
+    expect(events.until?.({ sources: [one] } as never, settings(), at)).toBe(
+      Date.parse('2026-05-02T21:00:00Z'),
+    )
+  })
+  test('a month that is over as a whole is shown, not folded', () =>
+    expect(
+      told(exampleEvents, { 'events.span': 'fixed', 'events.year': 2026, 'events.month': '4' }, later),
+    ).toHaveLength(5))
+
   test('nothing coming is said', () => {
-    const later = Date.parse('2030-01-01T00:00:00Z')
     expect(events.isEmpty?.(model(exampleEvents, {}, later))).toBe(true)
   })
 })

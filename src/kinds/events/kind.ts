@@ -1,8 +1,10 @@
 /** Events: what is coming, in the order in which it takes place. */
+import { monthInWords } from '../../core/locale/dates'
 import type { Counting, Phrase } from '../../core/locale/phrase'
-import { occurrencesIn } from '../../core/rules/occurrences'
+import { choice } from '../../core/settings/controls/choice'
 import { number } from '../../core/settings/controls/number'
 import { toggle } from '../../core/settings/controls/toggle'
+import { earlier } from '../facts/earlier'
 import { more } from '../facts/more'
 import { picture } from '../facts/picture'
 import { place } from '../facts/place'
@@ -11,6 +13,7 @@ import { row } from '../facts/row'
 import { source } from '../facts/source'
 import { summary } from '../facts/summary'
 import { title } from '../facts/title'
+import { datesOf, toCalendar } from '../facts/toCalendar'
 import { when } from '../facts/when'
 import { byMonth, byPlace } from '../groups'
 import { carousel } from '../layouts/carousel'
@@ -18,10 +21,15 @@ import { column } from '../layouts/column'
 import { grid } from '../layouts/grid'
 import { lead } from '../layouts/lead'
 import { list } from '../layouts/list'
+import { sheetLayout } from '../layouts/sheet'
 import { showing } from '../showing'
 import { heading } from '../strips/heading'
+import { months } from '../strips/months'
+import { past } from '../strips/past'
+import { sheet } from '../strips/sheet'
 import { steps } from '../strips/steps'
 import { exampleEvents } from './example'
+import { spread } from './spread'
 
 const whatIsOn: Phrase = {
   en: 'What is on',
@@ -61,7 +69,13 @@ const dates: Counting = {
 }
 
 const onDates = { step: 'sift', group: 'Dates' } as const
-const dayMs = 86_400_000
+
+const whileComing = { path: 'events.span', is: ['coming'] } as const
+const whileFixed = { path: 'events.span', is: ['fixed'] } as const
+const monthOptions = Array.from({ length: 12 }, (_, at) => ({
+  value: String(at + 1),
+  label: monthInWords(undefined, at, 'en'),
+}))
 
 export const events = showing({
   id: 'events',
@@ -69,19 +83,47 @@ export const events = showing({
   description: 'What is coming, from one or more calendars: in order, by month, each date of what repeats.',
   alsoCalled: ['calendar', 'what is on', 'dates', 'concerts', 'programme', 'agenda', 'gigs', 'diary'],
   accepts: ['Event'],
-  card: { lead: [when, picture], words: [title, place, summary, row([price, source])], foot: [more] },
-  above: [heading],
+  card: {
+    lead: [when, picture],
+    words: [title, place, earlier, summary, row([price, source, toCalendar])],
+    foot: [more],
+  },
+  above: [heading, months, past, sheet],
   below: [steps],
-  layouts: [list, grid, column, carousel, lead],
+  layouts: [list, sheetLayout, grid, column, carousel, lead],
   groups: { ways: [byMonth, byPlace], counting: dates },
   fields: {
+    'events.span': choice(
+      [
+        { value: 'coming', label: 'From today on' },
+        { value: 'fixed', label: 'A fixed year or month' },
+      ],
+      { ...onDates, part: 'list', label: 'Which dates', default: 'coming' },
+    ),
     'events.ahead': number(
       { min: 1, max: 24, unit: 'months' },
-      { ...onDates, part: 'list', label: 'How far ahead', default: 6 },
+      { ...onDates, part: 'list', label: 'How far ahead', default: 6, shownWhen: whileComing },
     ),
+    'events.year': number(
+      { min: 0, max: 2100, unit: '', zero: 'any year' },
+      { ...onDates, part: 'list', label: 'Year', default: 0, shownWhen: whileFixed },
+    ),
+    'events.month': choice([{ value: '0', label: 'Any month' }, ...monthOptions], {
+      ...onDates,
+      part: 'list',
+      label: 'Month',
+      default: '0',
+      shownWhen: whileFixed,
+    }),
     'events.back': number(
-      { min: 0, max: 365, unit: 'days', zero: 'not at all' },
-      { ...onDates, part: 'list', label: 'What is over stays for', default: 0 },
+      { min: 0, max: 3650, unit: 'days', zero: 'not shown' },
+      {
+        ...onDates,
+        part: 'past',
+        label: 'What is over',
+        hint: 'Folded away with how much it is; on a sheet it stays in its month',
+        default: 0,
+      },
     ),
     'events.each': toggle({
       ...onDates,
@@ -91,14 +133,8 @@ export const events = showing({
       default: true,
     }),
   },
-  spread(given, values, { now, offsetAt }) {
-    const range = {
-      from: now - Number(values['events.back']) * dayMs,
-      until: now + Number(values['events.ahead']) * 30.5 * dayMs,
-    }
-    const all = occurrencesIn(given, range, offsetAt, values['events.each'] === true)
-    return all.slice(0, Number(values['rules.limit']))
-  },
+  spread,
+  dates: datesOf,
   called: { list: 'All events', card: 'One event', title: 'Name', summary: 'About it' },
   adjust: {
     'rules.order': { default: 'soonest' },
@@ -115,7 +151,19 @@ export const events = showing({
       id: 'months',
       label: 'By month',
       hint: 'For a page of dates: one under the other, a heading for each month',
-      settings: { layout: 'list', 'facts.picture': false, 'look.spacing': 20 },
+      settings: {
+        layout: 'list',
+        'facts.picture': false,
+        'months.shown': true,
+        'events.back': 365,
+        'look.spacing': 20,
+      },
+    },
+    {
+      id: 'sheet',
+      label: 'A month on one sheet',
+      hint: 'For a page of dates: weeks as rows, arrows turn the month',
+      settings: { layout: 'sheet', 'rules.limit': 200, 'events.back': 60 },
     },
     {
       id: 'cards',

@@ -1,35 +1,43 @@
 /** @jsxImportSource preact */
-/** Where an event takes place: the house, and the town that it is in. */
+/** Where an event takes place: the house, the town that it is in, and how far away that is. */
 import type { Item } from '../../core/items/item'
 import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
 import { small, smallEm, type } from '../sizes'
+import { awayField, awayInWords, awayWords } from './away'
 import { onCards } from './group'
 import { postalAddress } from './postalAddress'
 
 interface Place {
   readonly house: string
-  readonly town: string
+  /** The town, and how far away. */
+  readonly around: string
   readonly location: NonNullable<Item['location']>
 }
 
 export const place = fact({
   id: 'place',
   parts: [{ name: 'place', label: 'Where' }],
-  fields: { 'facts.place': toggle({ ...onCards, part: 'place', label: 'Where', default: true }) },
-  of({ location }, values): Place | undefined {
+  words: awayWords,
+  fields: {
+    'facts.place': toggle({ ...onCards, part: 'place', label: 'Where', default: true }),
+    'facts.away': awayField,
+  },
+  of(item, values, { locale }): Place | undefined {
+    const { location } = item
     if (!values['facts.place'] || !location) return undefined
     const house = location.name ?? location.streetAddress ?? ''
     const town = location.addressLocality ?? location.addressRegion ?? ''
     // Some write the town into the name, too.
     const shown = house.includes(town) ? '' : town
-    return house || town ? { house, town: shown, location } : undefined
+    const around = [shown, awayInWords(item, values, locale)].filter(Boolean).join(', ')
+    return house || town ? { house, around, location } : undefined
   },
-  view: ({ house, town }) => (
+  view: ({ house, around }) => (
     <p part="place">
       {house && <b>{house}</b>}
-      {house && town && ', '}
-      {town}
+      {house && around && ', '}
+      {around}
     </p>
   ),
   em: (values) => (values['facts.place'] ? smallEm : 0),

@@ -3,12 +3,13 @@
  * What visitors choose entries by, once for every strip that offers it: a button carries a mark, cards carry theirs, and
  * the behaviour `choose` shows those that have it.
  */
-import type { ComponentChildren } from 'preact'
+import type { ComponentChildren, VNode } from 'preact'
 import { numberInWords } from '../../core/locale/numbers'
 import { say } from '../../core/locale/phrase'
 import type { AnyValues } from '../block'
+import { counted, linesOf, widthEm } from '../letters'
 import { nOfM } from '../nOfM'
-import { small, type } from '../sizes'
+import { faceOf, small, type } from '../sizes'
 
 /** What the strip says while something is chosen, with `{n}` left open: `{n} of 200`. */
 export const chosenPattern = (shown: number, locale: string): string =>
@@ -33,3 +34,52 @@ export const choosingStyles = (values: AnyValues): string => `
     .chosen{${type(small)}color:${values['look.muted']}}
     [data-chosen] [part=card][hidden]{display:flex}
     [data-chosen] :is([part=card][data-apart],[part=group],[part=steps]){display:none}`
+
+/** Choices in one line of text, each with how many entries it has. */
+export interface ChoiceLine {
+  /** Stands before them; left out where they need no words. */
+  readonly label?: string
+  readonly all: readonly { readonly mark: string; readonly words: string; readonly count: string }[]
+  readonly told: string
+}
+const lineEm = 1.75
+/** In em: between a word and its count, and after each of them. */
+const gaps = { count: 0.3, after: 0.9 } as const
+
+export const choiceLineView = (part: string, { label, all, told }: ChoiceLine): VNode => (
+  <div part={part} class="choices" data-choices={told}>
+    {label && <span class="topic">{label} </span>}
+    {all.map(({ mark, words, count }) => (
+      <span key={mark} class="topic">
+        <Choice mark={mark}>{words}</Choice> <span>{count}</span>
+      </span>
+    ))}
+    <span class="chosen" role="status" />
+  </div>
+)
+
+/** Height in px at an inner width in px. */
+export function choiceLineHeight({ label, all }: ChoiceLine, values: AnyValues, widthPx: number): number {
+  const em = values['look.textSize']
+  const face = faceOf(values, 'body')
+  const { spaceEm } = counted(' ', face)
+  const choicesEm = all.map(
+    ({ words, count }) =>
+      widthEm(counted(words, face)) +
+      gaps.count +
+      spaceEm +
+      widthEm(counted(count, face)) * small.size +
+      gaps.after,
+  )
+  const wordsEm = [...(label ? [widthEm(counted(label, face)) + gaps.after] : []), ...choicesEm]
+  const line = { words: '', wordsEm, spaced: wordsEm.map(() => true), spaceEm }
+  return linesOf(line, widthPx / em) * lineEm * em
+}
+
+export const choiceLineStyles = (values: AnyValues): readonly string[] => [
+  `
+    .choices{line-height:${lineEm};color:${values['look.text']}}
+    .topic{display:inline-block;max-width:100%;margin-inline-end:${gaps.after}em;overflow-wrap:anywhere}
+    .topic>span{margin-inline-start:${gaps.count}em;font-size:${small.size}em;line-height:1;color:${values['look.muted']}}`,
+  choosingStyles(values),
+]

@@ -8,9 +8,14 @@ import { number } from '../../core/settings/controls/number'
 import { toggle } from '../../core/settings/controls/toggle'
 import { words } from '../../core/settings/controls/words'
 import { strip } from '../block'
-import { counted, linesOf, widthEm } from '../letters'
-import { faceOf, small } from '../sizes'
-import { Choice, choicePart, choosingStyles, chosenPattern } from './choosing'
+import {
+  choiceLineHeight,
+  choiceLineStyles,
+  choiceLineView,
+  choicePart,
+  chosenPattern,
+  type ChoiceLine,
+} from './choosing'
 
 const group = { step: 'arrange', group: 'Most often about', part: 'topics' } as const
 const whileShown = { path: 'topics.shown', is: [true] } as const
@@ -27,19 +32,8 @@ const mostOften: Phrase = {
   pt: 'Mais falado:',
   ar: 'الأكثر ذكرًا:',
 }
-const lineEm = 1.75
-/** In em: between a word and its count, and after each of them. */
-const gaps = { count: 0.3, after: 0.9 } as const
-
-interface Topic {
-  readonly words: string
-  readonly count: string
-  readonly isIn: (item: Item) => boolean
-}
-interface Topics {
-  readonly label: string
-  readonly all: readonly Topic[]
-  readonly told: string
+interface Topics extends ChoiceLine {
+  readonly isIn: readonly ((item: Item) => boolean)[]
 }
 
 export const topics = strip({
@@ -68,48 +62,24 @@ export const topics = strip({
   },
   of(items, values, { locale, shown }): Topics | undefined {
     if (!values['topics.shown'] || shown === 0) return undefined
-    const all = topicsIn(items, values['topics.words'])
-      .slice(0, values['topics.most'])
-      .map(({ count, ...topic }) => ({ ...topic, count: numberInWords(count, 0, locale) }))
+    const all = topicsIn(items, values['topics.words']).slice(0, values['topics.most'])
     if (all.length === 0) return undefined
-    return { label: say(mostOften, locale), all, told: chosenPattern(shown, locale) }
+    return {
+      label: say(mostOften, locale),
+      all: all.map(({ words: topic, count }, at) => ({
+        mark: `t${at}`,
+        words: topic,
+        count: numberInWords(count, 0, locale),
+      })),
+      told: chosenPattern(shown, locale),
+      isIn: all.map(({ isIn }) => isIn),
+    }
   },
-  marks: (item, { all }) => all.flatMap(({ isIn }, at) => (isIn(item) ? [`t${at}`] : [])),
-  view: ({ label, all, told }) => (
-    <div part="topics" data-choices={told}>
-      <span class="topic">{label}</span>{' '}
-      {all.map(({ words: topic, count }, at) => (
-        <span key={topic} class="topic">
-          <Choice mark={`t${at}`}>{topic}</Choice> <span>{count}</span>
-        </span>
-      ))}
-      <span class="chosen" role="status" />
-    </div>
-  ),
-  height({ label, all }, values, widthPx) {
-    const em = values['look.textSize']
-    const face = faceOf(values, 'body')
-    const { spaceEm } = counted(label, face)
-    const topicsEm = all.map(
-      ({ words: topic, count }) =>
-        widthEm(counted(topic, face)) +
-        gaps.count +
-        spaceEm +
-        widthEm(counted(count, face)) * small.size +
-        gaps.after,
-    )
-    const wordsEm = [widthEm(counted(label, face)) + gaps.after, ...topicsEm]
-    const line = { words: label, wordsEm, spaced: wordsEm.map(() => true), spaceEm }
-    return linesOf(line, widthPx / em) * lineEm * em
-  },
+  marks: (item, { isIn }) => isIn.flatMap((test, at) => (test(item) ? [`t${at}`] : [])),
+  view: (line) => choiceLineView('topics', line),
+  height: (line, values, widthPx) => choiceLineHeight(line, values, widthPx),
   behaviours: (values) => (values['topics.shown'] ? ['choose'] : []),
-  styles: (values) => [
-    `
-    [part=topics]{line-height:${lineEm};color:${values['look.text']}}
-    .topic{display:inline-block;max-width:100%;margin-inline-end:${gaps.after}em;overflow-wrap:anywhere}
-    .topic>span{margin-inline-start:${gaps.count}em;font-size:${small.size}em;line-height:1;color:${values['look.muted']}}`,
-    choosingStyles(values),
-  ],
+  styles: choiceLineStyles,
 })
 
 /** What is counted, most frequent first; what no entry is about is left out. */

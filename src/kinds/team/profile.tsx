@@ -63,7 +63,7 @@ function page(item: Item, values: AnyValues, context: KindContext): EntryPage {
     'contact.email': true,
     'contact.others': true,
   }
-  const factContext: FactContext = { ...context, form: 'stacked', titleLevel: 1, all: [item] }
+  const factContext: FactContext = { ...context, form: 'stacked', titleLevel: 1, rest: [], all: [item] }
   const told = tell(facts, item, whole, factContext)
   const linked = (item.mentions ?? []).map((product) => productIn(product, context))
   // What is linked by hand is known better than what the directory only names.

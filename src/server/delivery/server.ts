@@ -19,7 +19,7 @@ import { sendStage } from './stagePages'
 
 const maxAgeS = 30
 const artifactPath = /^\/(?:([wo])\/([a-z0-9]{4,20})\.json|([fh])\/([a-z0-9]{4,20}))$/
-const entryPath = /^\/h\/([a-z0-9]{4,20})\/([a-z0-9]{2,20})$/
+const entryPath = /^\/h\/([a-z0-9]{4,20})\/([a-z0-9]{2,20}(?:\.ics)?)$/
 const wordedPath = /^\/h\/([a-z0-9-]{3,60})$/
 const picturePath = /^\/p\/([0-9a-f]{24})\/(\d{2,4})\.webp$/
 

@@ -17,6 +17,7 @@ import {
   type PageFacts,
 } from '@/kinds/artifact'
 import { chosenFor, type KindContext, type Values } from '@/kinds/contract'
+import { dateFileOf } from './dateFile'
 import { drawn, entriesOf, prepare, type Prepared } from '@/kinds/render'
 import type { Settings } from '@/core/settings/field'
 import { offsetIn } from '@/core/schedule/offsetIn'
@@ -75,7 +76,7 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
     ? artifactsOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
     : { shown: offArtifact(widget.ref, revision, client.locale), opened: null }
   const { validUntil } = artifacts.shown
-  const files = await filesOf(artifacts, live?.prepared, {
+  const files = await filesOf(artifacts, live, {
     title: live ? titleFor(live.prepared.values, client.name) : client.name,
     background: brand.colours.background,
     frame: live ? frameBackground(live.prepared.values) : undefined,
@@ -138,17 +139,20 @@ export const titleFor = (values: Values, clientName: string): string =>
     .find((text) => text !== '') ?? clientName
 
 const htmlType = 'text/html; charset=utf-8'
+const calendarType = 'text/calendar; charset=utf-8'
 const jsonType = 'application/json; charset=utf-8'
 
 async function filesOf(
   artifacts: Artifacts,
-  prepared: Prepared | undefined,
+  live: { readonly prepared: Prepared; readonly context: KindContext } | undefined,
   facts: Omit<PageFacts, 'delivery'>,
 ): Promise<z.infer<typeof storedFiles>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
-  const { entries, css } = prepared ? entriesOf(prepared, artifacts.shown.locale) : { entries: [], css: '' }
+  const { entries, css, dates } = live
+    ? entriesOf(live.prepared, live.context.locale)
+    : { entries: [], css: '', dates: [] }
   const { shown, opened } = artifacts
-  const [w, o, f, h, pages] = await Promise.all([
+  const [w, o, f, h, pages, dateFiles] = await Promise.all([
     fileOf(jsonType, JSON.stringify(shown)),
     opened ? fileOf(jsonType, JSON.stringify(opened)) : undefined,
     fileOf(htmlType, pageOf('frame', artifacts, page)),
@@ -159,8 +163,14 @@ async function filesOf(
         return [entry.key, file] as const
       }),
     ),
+    Promise.all(
+      dates.map(async ({ key, item }) => {
+        const text = dateFileOf(item, live!.context.offsetAt, new Date(live!.context.now))
+        return [key, await fileOf(calendarType, text)] as const
+      }),
+    ),
   ])
-  return { w, f, h, ...(o ? { o } : {}), e: Object.fromEntries(pages) }
+  return { w, f, h, ...(o ? { o } : {}), e: Object.fromEntries([...pages, ...dateFiles]) }
 }
 
 async function fileOf(type: string, text: string) {
