@@ -136,6 +136,16 @@ const answer = async (name: string) => {
   await click('[part=send]')
 }
 
+/** The midnight before the next change of the clocks, as an instant. @param turn - 1 where an hour is left out */
+function nextChange(zone: string, turn: 1 | -1): number {
+  const hourIn = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', hourCycle: 'h23' })
+  const isMidnight = (ms: number) => hourIn.format(ms) === '00'
+  let at = Math.ceil((Date.now() + 3 * 86_400_000) / 3_600_000) * 3_600_000
+  for (; ; at += 3_600_000) {
+    if (isMidnight(at) && isMidnight(at + 86_400_000 - turn * 3_600_000)) return at
+  }
+}
+
 describe('step by step', () => {
   test('the sentence fills itself in, by keyboard alone, under a strict policy; the mail has a link that moves it', async () => {
     const calendar = await calendarOf()
@@ -215,6 +225,58 @@ describe('step by step', () => {
     } finally {
       await browser.protocol('Emulation.setTimezoneOverride', { timezoneId: '' })
     }
+  })
+  describe.each<[string, 1 | -1, string[]]>([
+    ['skip an hour', 1, ['00:00', '00:30', '02:00', '02:30']],
+    ['repeat one', -1, ['00:00', '00:30', '01:00', '01:30', '01:00', '01:30', '02:00', '02:30']],
+  ])('where the clocks %s', (_, turn, expected) => {
+    test('the night’s times are those of the place, and one is booked at its instant', async () => {
+      const midnight = nextChange('Europe/London', turn)
+      const calendar = await calendarOf({
+        services: [
+          {
+            ...house.services[1],
+            aheadDays: 730,
+            notice: Math.floor((midnight - 3_600_000 - Date.now()) / 60_000),
+          },
+        ],
+        resources: [{ id: 'ines', name: 'Ines', hours: ['Su 00:00-03:00'] }],
+      })
+      const { ref } = await live('booking', 'month', calendar)
+      await browser.protocol('Emulation.setTimezoneOverride', { timezoneId: 'Pacific/Auckland' })
+      try {
+        await load(ref)
+        // Nothing is free this month; it says when it goes on.
+        await browser.until<boolean>(
+          `((on) => on ? (on.click(), true) : ${count('time')} > 0)(${root}.querySelector('.when > div > [part=word]'))`,
+          Boolean,
+        )
+        await shown('time')
+        const all = await inPage<string[]>(
+          `[...${root}.querySelectorAll('[part=time]')].map((one) => one.textContent.match(/\\d\\d:\\d\\d/)[0])`,
+        )
+        expect(all).toEqual(expected)
+        const starts = await inPage<number[]>(
+          `[...${root}.querySelectorAll('[part=time]')].map((one) => Number(one.dataset.start))`,
+        )
+        expect(starts).toEqual(expected.map((_time, at) => midnight / 60_000 + 30 * at))
+        await inPage(`[...${root}.querySelectorAll('[part=time]')].at(-1).click()`)
+        await answer(`Night${Date.now()}`)
+        await shown('done')
+        expect(await inPage(words('sentence'))).toMatch(/ at 02:30\.$/)
+        const until = new Date(midnight + 86_400_000).toISOString()
+        await studio()
+        const [one] = await api<{ start: string }[]>(
+          browser,
+          'POST',
+          `/calendars/${calendar.id}/bookings/find`,
+          { from: new Date(midnight).toISOString(), until },
+        )
+        expect(Date.parse(one!.start)).toBe(midnight + (expected.length - 1) * 1_800_000)
+      } finally {
+        await browser.protocol('Emulation.setTimezoneOverride', { timezoneId: '' })
+      }
+    })
   })
   test('nothing free at all is said; on a phone nothing is wider than the screen, from right to left neither', async () => {
     const closed = [{ first: '2020-01-01', last: '2040-01-01', words: 'Closed' }]
