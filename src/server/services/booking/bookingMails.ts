@@ -52,9 +52,10 @@ export function factsInWords(known: KnownCalendar, booking: Booking): string {
       (text, [name, value]) => text.replaceAll(`{${name}}`, () => value),
       say(bookingWords[word], locale),
     )
+  const [ours, theirs] = [calendar.zone, zone || calendar.zone].map((one) => momentIn(starts, locale, one))
   return [
-    momentIn(starts, locale, calendar.zone),
-    zone && zone !== calendar.zone ? told('yourTime', { when: momentIn(starts, locale, zone) }) : '',
+    ours,
+    theirs !== ours ? told('yourTime', { when: theirs! }) : '',
     who.length > 0 ? told('with', { who: who.join(', ') }) : '',
     booking.count > 1 ? told('places', { n: String(booking.count) }) : '',
     booking.price ? priceInWords({ price: booking.price, priceCurrency: calendar.currency }, locale) : '',
