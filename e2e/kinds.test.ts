@@ -25,6 +25,11 @@ async function live(ref: string, width: number): Promise<void> {
     await browser.driver.executeScript('return document.documentElement.scrollWidth - innerWidth'),
   ).toBeLessThanOrEqual(0)
 }
+async function refOf(client: string, name: string): Promise<string> {
+  const id = await clientNamed(browser, client)
+  const widgets = await api<{ name: string; ref: string }[]>(browser, 'GET', `/clients/${id}/widgets`)
+  return widgets.find((widget) => widget.name === name)!.ref
+}
 async function publishedRef(): Promise<string> {
   await browser.until<string>(
     `document.querySelector('header [role=status]')?.textContent`,
@@ -126,17 +131,12 @@ test('a name leads to a page of its own, and back to everybody', async () => {
 })
 
 describe('dates of the hall, as visitors use them', () => {
-  const refOf = async (name: string) => {
-    const client = await clientNamed(browser, 'The Old Quay Music Hall')
-    const widgets = await api<{ name: string; ref: string }[]>(browser, 'GET', `/clients/${client}/widgets`)
-    return widgets.find((widget) => widget.name === name)!.ref
-  }
   const script = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
   const shownCards = `[...${root}.querySelectorAll('[part=card]')].filter((card) => card.offsetHeight > 0).length`
 
   test('the month turns by keys, and the focus goes with it', async () => {
     await browser.driver.get(world.studio)
-    await live(await refOf('The month on one sheet'), 1280)
+    await live(await refOf('The Old Quay Music Hall', 'The month on one sheet'), 1280)
     const month = `[...${root}.querySelectorAll('[data-page]')].find((page) => page.offsetHeight > 0).querySelector('h2').textContent`
     const [first] = await browser.until<string[]>(`[${month}]`, () => true)
     await browser.until<boolean>(
@@ -155,7 +155,7 @@ describe('dates of the hall, as visitors use them', () => {
 
   test('a month is jumped to, what is over is unfolded, and a date goes into a calendar', async () => {
     await browser.driver.get(world.studio)
-    await live(await refOf('What is on'), 1280)
+    await live(await refOf('The Old Quay Music Hall', 'What is on'), 1280)
     const before = await script<number>(shownCards)
     const choose = `${root}.querySelector('[part=months] button')`
     await browser.until<boolean>(`${choose} !== null && (${choose}.click(), true)`, Boolean)
@@ -176,5 +176,60 @@ describe('dates of the hall, as visitors use them', () => {
     )
     expect(String(event!.getFirstPropertyValue('summary'))).toMatch(/./)
     expect(event!.getFirstPropertyValue('dtstart')).toBeInstanceOf(ICAL.Time)
+  })
+})
+
+describe('the shop nearest to a visitor', () => {
+  const within = (code: string) => browser.driver.executeScript(`return ${code}`)
+  const names = `[...${root}.querySelectorAll('[part=card]:not([hidden]) [part=title]')].map((one) => one.textContent)`
+  const pins = `[...${root}.querySelectorAll('.pin:not(.you)')].map((one) => one.textContent).sort()`
+  beforeAll(async () => {
+    await browser.driver.get(world.studio)
+    await live(await refOf('Marlowick Bakery', 'The four shops'), 1280)
+  })
+
+  test('a postcode puts them in order, on the map, too, whose tiles the page’s policy lets in', async () => {
+    await browser.until<string[]>(pins, (all) => all.join() === '1,2,3,4')
+    await browser.until<number>(
+      `[...${root}.querySelectorAll('.leaflet-tile')].filter((tile) => tile.naturalWidth > 0).length`,
+      (count) => count > 0,
+    )
+    await within(
+      `((field) => { field.value = 'QM8 1AB'; field.form.requestSubmit() })(${root}.querySelector('[name=place]'))`,
+    )
+    await browser.until<string[]>(names, ([first]) => first === 'Lantern Row')
+    expect(await within(`${root}.querySelector('[part=far]').textContent`)).toMatch(/^[\d.]+ miles away$/)
+    expect(await within(`${root}.querySelectorAll('.pin.you').length`)).toBe(1)
+    expect(await violationsIn(browser)).toEqual([])
+  })
+
+  test('what is no place is said; the visitor’s position never leaves the browser', async () => {
+    await within(
+      `((field) => { field.value = 'Nowhere at all'; field.form.requestSubmit() })(${root}.querySelector('[name=place]'))`,
+    )
+    const status = `${root}.querySelector('[part=nearest] [role=status]').textContent`
+    await browser.until<string>(status, (words) => words.startsWith('No place of that name'))
+    await browser.protocol('Browser.grantPermissions', { permissions: ['geolocation'] })
+    await browser.protocol('Emulation.setGeolocationOverride', {
+      latitude: 52.66,
+      longitude: 1.2,
+      accuracy: 9,
+    })
+    await within('performance.clearResourceTimings()')
+    await within(`${root}.querySelector('[part=nearest] button').click()`)
+    await browser.until<string[]>(names, ([first]) => first === 'Fernhollow Green')
+    const asked = await within(
+      `performance.getEntriesByType('resource').map(({ name }) => name).filter((name) => !name.includes(':4330/'))`,
+    )
+    expect(asked).toEqual([])
+  })
+
+  test('on a phone the map comes last, and nothing is wider than the screen', async () => {
+    await browser.viewport(390, 900)
+    const tops = await within(
+      `['[part=list]', '[part=map]'].map((one) => ${root}.querySelector(one).getBoundingClientRect().top)`,
+    )
+    expect((tops as number[])[0]).toBeLessThan((tops as number[])[1]!)
+    expect(await within('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
   })
 })

@@ -72,6 +72,7 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
       outdir: folder,
       entryNames: 'c/[name]-[hash]',
       define: { yimbleMarkup: markup },
+      loader: { '.css': 'text', '.png': 'empty' },
     })
     const [file] = built.outputFiles
     chunks[name] = path.relative(folder, file!.path)

@@ -381,14 +381,21 @@ export async function seed(standinsPort: number): Promise<void> {
     client: bakery,
     kind: 'locations',
     name: 'The four shops',
-    from: 'cards',
+    from: 'map',
     source: places.id,
     page: bakerySite.pages[0]!,
     slot: 'shops',
     form: 'element',
     standin: 3,
     widths: [350, 720, 1120],
-    settings: { 'heading.text': 'The four shops', 'look.font': 'brand' },
+    settings: {
+      'heading.text': 'The shop nearest to you',
+      'look.font': 'brand',
+      'nearest.unit': 'miles',
+      'map.tiles': `http://127.0.0.22:${standinsPort}/{z}/{x}/{y}.png`,
+      'map.credit': 'Map: County Surveyors',
+      'map.when': 'seen',
+    },
   })
   await live({
     ...review,

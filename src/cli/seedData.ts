@@ -53,9 +53,9 @@ breathe,Breathe In,Bellwether,Recordings / In the bar,4.4,27,${site}/pictures/3.
 roof,Since the Roof Leaked,"Various, and buckets",Recordings / In the bar,4.7,33,${site}/pictures/4.jpg,${site}/,"The night that paid for the slates.",2026-03-13
 `
 
-export const shops = `Key,Name,Street,Town,Postcode,Latitude,Longitude,Opening hours,Phone,Description
-quay,Quay Road,2 Quay Road,Marlowick,QM4 2QT,52.79,1.08,Mo-Sa 06:30-17:30,01632 960141,"The oven house. What is in the window came out of the wall behind it."
-lantern,Lantern Row,9 Lantern Row,Tidewell,QM8 1AB,52.84,1.42,Tu-Sa 07:30-16:00,01632 960142,"The last loaves go at three."
-customs,The Old Customs House,"31 Harbour Parade, upper entrance beside the chandler",Saltmere,QM1 5DK,52.93,1.03,Mo-Fr 07:30-14:00; Sa-Su 08:00-12:00,01632 960143,
-green,Fernhollow Green,1 The Green,Fernhollow,QM6 3PW,52.66,1.19,"Mo-We,Fr-Sa 08:00-13:00",01632 960144,"No card machine, and no plan to have one."
+export const shops = `Key,Name,Street,Town,Postcode,Latitude,Longitude,Opening hours,Exceptions,Phone,Description
+quay,Quay Road,2 Quay Road,Marlowick,QM4 2QT,52.79,1.08,Mo-Sa 06:30-17:30,2026-12-25/2026-12-26 closed,01632 960141,"The oven house. What is in the window came out of the wall behind it."
+lantern,Lantern Row,9 Lantern Row,Tidewell,QM8 1AB,52.84,1.42,Tu-Sa 07:30-16:00,2026-12-25 closed,01632 960142,"The last loaves go at three."
+customs,The Old Customs House,"31 Harbour Parade, upper entrance beside the chandler",Saltmere,QM1 5DK,52.93,1.03,Mo-Fr 07:30-14:00; Sa-Su 08:00-12:00,2026-12-24 07:30-12:00; 2026-12-25/2027-01-01 closed,01632 960143,
+green,Fernhollow Green,1 The Green,Fernhollow,QM6 3PW,52.66,1.19,"Mo-We,Fr-Sa 08:00-13:00",2026-12-25/2026-12-27 closed,01632 960144,"No card machine, and no plan to have one."
 `

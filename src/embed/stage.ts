@@ -6,6 +6,7 @@
 import morphdom from 'morphdom'
 import type { Anchor } from '../core/stage/anchor'
 import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
+import type { Home } from './home'
 import { findAnchor, nearestTo, putAt } from './anchors'
 import { pointer } from './pointing'
 import { addFonts, adopt, toFragment } from './shared'
@@ -53,14 +54,16 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   let locale = 'en'
   const undo: (() => void)[] = []
 
+  const chunk = <T>(name: string) =>
+    import(`${new URL(script).origin}/${yimbleChunks[name]}`) as Promise<T | undefined>
   const behave = async () => {
     undo.splice(0).forEach((stop) => stop())
     const begun = revision
     for (const name of names) {
       const { start: run } = (await import(`${new URL(script).origin}/${yimbleChunks[name]}`)) as {
-        start(root: ShadowRoot, locale: string): () => void
+        start(root: ShadowRoot, locale: string, home: Pick<Home, 'chunk'>): () => void
       }
-      if (begun === revision) undo.push(run(root, locale))
+      if (begun === revision) undo.push(run(root, locale, { chunk }))
     }
   }
 

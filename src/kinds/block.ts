@@ -7,7 +7,7 @@ import type { VNode } from 'preact'
 import type { Item, ItemType } from '../core/items/item'
 import type { Counting, Phrase } from '../core/locale/phrase'
 import type { Fields, ValuesOf } from '../core/settings/field'
-import type { KindContext, Part } from './contract'
+import type { Hosts, KindContext, Part } from './contract'
 import type { lookFields } from './look'
 
 /** Values of a block's own fields, and those of the look, which every kind has. */
@@ -28,6 +28,8 @@ export interface Block<F extends Fields = Fields> {
   styles?(values: BlockValues<F>): string | readonly string[]
   /** Behaviours of the embed that its markup needs; none when left out. */
   behaviours?(values: BlockValues<F>): readonly string[]
+  /** Origins that its markup or its behaviours load from; none when left out. */
+  hosts?(values: BlockValues<F>): Hosts
 }
 
 /**

@@ -131,6 +131,12 @@ export interface EntryPage {
   readonly island?: object
 }
 
+/** Origins, such as `https://tiles.example`. */
+export interface Hosts {
+  readonly images?: readonly string[]
+  readonly frames?: readonly string[]
+}
+
 export interface Entries {
   readonly pages: readonly EntryPage[]
   readonly css: string
@@ -183,6 +189,8 @@ export interface KindDefinition<I extends Intake, F extends Fields, M> {
    * component from the same props.
    */
   island?(model: NoInfer<M>): object
+  /** Origins beside delivery's that the page loads pictures or frames from; none when left out. */
+  hosts?(values: ValuesOf<NoInfer<F>>, model: NoInfer<M>): Hosts
   /** Whether visitors search in its items, more of them than an artifact can carry. Delivery then keeps an index of them. */
   readonly isSearched?: boolean
   /** Instant (ms, UTC) from which time alone makes the answer another; the rules' own instants are seen to elsewhere. */

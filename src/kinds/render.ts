@@ -15,7 +15,7 @@ import { resolveSettings } from '../core/settings/settings'
 import { getKind } from './all'
 import { baseStyles, spaceOf } from './baseStyles'
 import type { AnyValues } from './block'
-import { cardsGoHere, type EntryDate, type Kind, type KindContext, type Values } from './contract'
+import { cardsGoHere, type EntryDate, type Hosts, type Kind, type KindContext, type Values } from './contract'
 import type { Island } from './door'
 import { contentGoesHere, shellOf, type Shell } from './openings/shell'
 
@@ -67,6 +67,7 @@ export interface Rendered {
   readonly fonts: readonly Font[]
   readonly reserve: readonly Reserve[]
   readonly behaviours: readonly string[]
+  readonly hosts: Hosts
   /** Null for a widget that stands in the page. */
   readonly opening: Opening | null
   /** Null for a kind that is not alive in the page. */
@@ -173,6 +174,7 @@ export function drawn(
     // What lies over the page takes no room in it.
     reserve: heightWidths.map((from) => ({ from, height: shell ? 0 : heightAt(from) })),
     opening: shell ? openingOf(shell, heightAt, heightWidths) : null,
+    hosts: kind.hosts?.(values, model) ?? {},
     behaviours: [...kind.behaviours(values, model), ...(kind.island ? ['islands'] : [])],
     island: kind.island ? islandWith(kind, kind.island(model), locale) : null,
     jsonLd: kind.jsonLd(model) ?? null,

@@ -218,6 +218,11 @@ export function showing<
   const blocks: readonly Block[] = [...above, ...around, ...layouts, ...grouping, ...facts, ...below, own]
   const parts = partsOf(blocks, called)
   const layoutOf = (values: AnyValues) => layouts.find((one) => one.id === values.layout) ?? layouts[0]!
+  /** Blocks that have a place in it as it is. */
+  const active = (values: AnyValues, { strips, cards }: Model): readonly Block[] => [
+    ...present(allStrips, strips),
+    ...(cards.length > 0 ? [layoutOf(values), ...facts] : []),
+  ]
   const present = (strips: readonly Strip[], told: Told) => strips.filter((one) => one.id in told)
 
   return defineKind({
@@ -351,13 +356,17 @@ export function showing<
       const gaps = Math.max(0, shown.length - 1) * values['look.spacing']
       return Math.ceil(2 * padding + shown.reduce((total, one) => total + one, 0) + gaps)
     },
-    behaviours(settings, { strips, cards }) {
+    behaviours(settings, model) {
       const values = settings as AnyValues
-      const active: readonly Block[] = [
-        ...present(allStrips, strips),
-        ...(cards.length > 0 ? [layoutOf(values), ...facts] : []),
-      ]
-      return [...new Set(active.flatMap((block) => block.behaviours?.(values) ?? []))]
+      return [...new Set(active(values, model).flatMap((block) => block.behaviours?.(values) ?? []))]
+    },
+    hosts(settings, model) {
+      const values = settings as AnyValues
+      const all = active(values, model).map((block) => block.hosts?.(values) ?? {})
+      return {
+        images: all.flatMap(({ images = [] }) => images),
+        frames: all.flatMap(({ frames = [] }) => frames),
+      }
     },
     styles(settings) {
       const values = settings as AnyValues

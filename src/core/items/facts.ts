@@ -89,7 +89,7 @@ export const commonFacts = {
  */
 export const moreFacts = {
   startDate: z.string().optional(),
-  /** The end itself is no longer in it; for whole days, too. */
+  /** The end; of whole days the last one. */
   endDate: z.string().optional(),
   timeZone: z.string().optional(),
   eventStatus: z.enum(['EventScheduled', 'EventCancelled', 'EventPostponed']).optional(),
@@ -121,6 +121,8 @@ export const moreFacts = {
   /** Other addresses of the same person or business. */
   sameAs: texts.optional(),
   openingHours: texts.optional(),
+  /** Days on which those do not hold; see `schedule/specialHours.ts`. */
+  specialHours: texts.optional(),
   /** Named lists and the groups within them, `List / Group`. */
   lists: texts.optional(),
   /** What a post answers. */

@@ -1,6 +1,8 @@
 /** Columns that say where something is, and when it is open. */
 import type { ItemType } from '../items/item'
 import { named, type Column } from './column'
+import { zoneNamed } from '../schedule/offsetIn'
+import { readSpecialHours } from '../schedule/specialHours'
 import { degrees, place } from './columnValues'
 
 const placed: readonly ItemType[] = ['Event', 'Place', 'Person']
@@ -84,5 +86,31 @@ export const placeColumns: readonly Column[] = [
         .filter(Boolean)),
       true
     ),
+  },
+  {
+    id: 'specialHours',
+    label: 'Other hours on single days',
+    headings: named('exceptions, special hours, special opening hours, holidays, closed on'),
+    types: ['Place'],
+    example: '2026-12-25 closed; 2026-12-24 08:00-12:00',
+    put(item, value) {
+      const lines = value
+        .split(/[;|\n]/)
+        .map((one) => one.trim())
+        .filter(Boolean)
+      item.specialHours = lines
+      return lines.every((one) => readSpecialHours(one) !== undefined)
+    },
+  },
+  {
+    id: 'zone',
+    label: 'Time zone',
+    headings: named('time zone, timezone, zone, zeitzone'),
+    types: ['Place'],
+    example: 'Europe/London',
+    put(item, value) {
+      item.timeZone = value.trim()
+      return zoneNamed(item.timeZone) !== undefined
+    },
   },
 ]

@@ -127,6 +127,20 @@ describe('JSON-LD', () => {
       [{ openingHours: ['Mo,Tu 09:00-17:30'] }],
     ],
     [
+      'days on which they differ',
+      {
+        '@type': 'Store',
+        name: 'Shop',
+        openingHours: 'Mo-Fr 09:00-17:00',
+        specialOpeningHoursSpecification: [
+          { validFrom: '2026-12-25', validThrough: '2026-12-26', opens: '00:00', closes: '00:00' },
+          { validFrom: '2026-12-24', validThrough: '2026-12-24', opens: '09:00:00', closes: '12:00:00' },
+          { opens: '09:00', closes: '12:00' },
+        ],
+      },
+      [{ specialHours: ['2026-12-25/2026-12-26 closed', '2026-12-24 09:00-12:00'] }],
+    ],
+    [
       'a type by its whole address',
       { '@type': 'http://schema.org/BlogPosting', headline: 'News', datePublished: '2026-01-02' },
       [{ type: 'SocialMediaPosting', name: 'News', datePublished: '2026-01-02T00:00:00.000Z' }],

@@ -4,6 +4,7 @@
  */
 import type { ItemType, Location, Offer, Rating, ReadItem, ReadPicture } from '../items/item'
 import { oneLine, textOf } from '../items/text'
+import { readSpecialHours } from '../schedule/specialHours'
 import { readMoment, writeMoment } from '../schedule/moment'
 import { readNumber } from './columnValues'
 import { readDate } from './dates'
@@ -193,6 +194,7 @@ function readNode(
       ...strings(node.openingHours),
       ...objects(node.openingHoursSpecification).flatMap(hoursOf),
     ]),
+    specialHours: orNone(objects(node.specialOpeningHoursSpecification).flatMap(specialHoursOf)),
   }
 }
 
@@ -271,6 +273,19 @@ function locationOf(
 }
 
 /** `Mo-Fr 09:00-17:30`, as schema.org's own short form has it. */
+/** Days that open as they close are shut all day (https://schema.org/specialOpeningHoursSpecification). */
+function specialHoursOf(node: Json): string[] {
+  const [from, to, opens, closes] = [node.validFrom, node.validThrough, node.opens, node.closes].map(string)
+  if (!from) return []
+  const days =
+    to && to.slice(0, 10) !== from.slice(0, 10)
+      ? `${from.slice(0, 10)}/${to.slice(0, 10)}`
+      : from.slice(0, 10)
+  const isShut = !opens || !closes || opens.slice(0, 5) === closes.slice(0, 5)
+  const line = `${days} ${isShut ? 'closed' : `${opens.slice(0, 5)}-${closes.slice(0, 5)}`}`
+  return readSpecialHours(line) ? [line] : []
+}
+
 function hoursOf(node: Json): string[] {
   const days = strings(node.dayOfWeek).map((one) => one.replace(/^.*\//, '').slice(0, 2))
   const time = (value: unknown) => string(value)?.replace(/^(\d{2}:\d{2}).*$/, '$1')

@@ -57,3 +57,22 @@ describe('open or not', () => {
     })
   })
 })
+
+describe('days on which the hours of the week do not hold', () => {
+  const special = ['2026-12-24 08:00-12:00', '2026-12-25/2026-12-27 closed', 'by appointment']
+  const on = (iso: string) => {
+    const { isOpen, turns, today } = openState(week, london, Date.parse(iso), special)!
+    return [isOpen, turns && new Date(turns * 60_000).toISOString().slice(0, 16), today.length]
+  }
+  test.each<[string, string, unknown[]]>([
+    // 24 December 2026 is a Thursday.
+    ['shorter on one', '2026-12-24T11:59Z', [true, '2026-12-24T12:00', 1]],
+    ['then shut for days', '2026-12-24T12:00Z', [false, '2026-12-28T08:00', 1]],
+    ['over a Saturday that goes on past midnight', '2026-12-27T01:00Z', [false, '2026-12-28T08:00', 0]],
+    ['and as every week again', '2026-12-28T08:00Z', [true, '2026-12-28T12:00', 2]],
+  ])('%s', (_, iso, expected) => expect(on(iso)).toEqual(expected))
+  test('shut for weeks, it still says when it opens', () => {
+    const state = openState(week, london, Date.parse('2026-12-01T10:00Z'), ['2026-12-01/2027-01-10 closed'])
+    expect(new Date(state!.turns! * 60_000).toISOString()).toBe('2027-01-11T08:00:00.000Z')
+  })
+})

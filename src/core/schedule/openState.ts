@@ -2,6 +2,7 @@
 import { dayMs, weekdayOf } from './civil'
 import { readHours } from './hours'
 import { openIn } from './opening'
+import { readSpecialHours } from './specialHours'
 import type { Span } from './spans'
 import { zoneFromOffsets } from './zone'
 
@@ -23,20 +24,29 @@ export interface OpenState {
 }
 
 const dayMinutes = 24 * 60
+/** Longer than anything is shut for its holidays and still says when it opens. */
+const lookAheadDays = 60
 
-/** @param offsetAt - of the place's zone, minutes east of UTC @param nowMs - an instant @returns undefined where no line can be read */
+/**
+ * @param offsetAt - of the place's zone, minutes east of UTC
+ * @param nowMs - an instant
+ * @param special - lines of days on which the hours of the week do not hold
+ * @returns undefined where no line of the week can be read
+ */
 export function openState(
   lines: readonly string[],
   offsetAt: (ms: number) => number,
   nowMs: number,
+  special: readonly string[] = [],
 ): OpenState | undefined {
   const hours = lines.flatMap((line) => readHours(line) ?? [])
+  const exceptions = special.flatMap((line) => readSpecialHours(line) ?? [])
   const zone = zoneFromOffsets('', offsetAt)
   if (hours.length === 0) return undefined
   const now = Math.floor(nowMs / 60_000)
   const opens = openIn(
-    { hours, exceptions: [], zone },
-    { from: now - dayMinutes, until: now + 8 * dayMinutes },
+    { hours, exceptions, zone },
+    { from: now - dayMinutes, until: now + lookAheadDays * dayMinutes },
   )
   const current = opens.find(({ from, until }) => from <= now && now < until)
   const next = current ?? opens.find(({ from }) => from > now)
@@ -49,8 +59,10 @@ export function openState(
     turns: current?.until ?? next?.from,
     daysAway: opening - today,
     weekday: weekdayOf(opening),
-    today: hours
-      .filter(({ days }) => days.includes(weekdayOf(today)))
+    today: (
+      exceptions.findLast(({ first, last }) => first <= today && today <= last)?.open ??
+      hours.filter(({ days }) => days.includes(weekdayOf(today)))
+    )
       .map(({ from, until }) => ({ from, until }))
       .sort((a, b) => a.from - b.from),
     now: now + offsetAt(nowMs) - today * dayMinutes,

@@ -132,6 +132,18 @@ export const formsFor = (isOver: boolean): readonly SnippetForm[] =>
 export const bestForm = (platform: Platform): SnippetForm =>
   snippetForms.find((form) => form !== 'words' && throughOn(form, platform).through) ?? 'link'
 
-/** The directives that a strict page's policy needs, one a line. */
-export const policyLines = (delivery: string): string[] =>
-  ['script-src', 'connect-src', 'img-src', 'font-src', 'frame-src'].map((name) => `${name} ${delivery};`)
+/**
+ * The directives that a strict page's policy needs, one a line.
+ * @param hosts - origins beside delivery's that the widget loads pictures and frames from
+ */
+export const policyLines = (
+  delivery: string,
+  {
+    images = [],
+    frames = [],
+  }: { readonly images?: readonly string[]; readonly frames?: readonly string[] } = {},
+): string[] =>
+  ['script-src', 'connect-src', 'img-src', 'font-src', 'frame-src'].map((name) => {
+    const more = { 'img-src': images, 'frame-src': frames }[name] ?? []
+    return `${name} ${[delivery, ...new Set(more)].join(' ')};`
+  })

@@ -108,8 +108,11 @@ export const address = fact({
       location,
     }
   },
-  view: ({ words, way, label }) => (
-    <div class="at">
+  view: ({ words, way, label, location: { latitude, longitude } }) => (
+    <div
+      class="at"
+      data-at={latitude === undefined || longitude === undefined ? undefined : `${latitude},${longitude}`}
+    >
       {words && (
         <p part="address">
           <bdi>{words}</bdi>

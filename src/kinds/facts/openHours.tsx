@@ -1,9 +1,15 @@
 /** @jsxImportSource preact */
 /** Whether a place is open, said in words, and today as a line: its hours strong, with a mark for now. */
+import { dayInWords } from '../../core/locale/dates'
 import { digitsIn } from '../../core/locale/numbers'
 import { say, type Phrase } from '../../core/locale/phrase'
 import { weekdayNames } from '../../core/locale/weekdays'
+import type { Item } from '../../core/items/item'
+import type { OffsetAt } from '../../core/rules/starts'
+import { writeDay } from '../../core/schedule/civil'
 import { readHours } from '../../core/schedule/hours'
+import { zoneNamed } from '../../core/schedule/offsetIn'
+import { readSpecialHours } from '../../core/schedule/specialHours'
 import { openState, type OpenState } from '../../core/schedule/openState'
 import { toggle } from '../../core/settings/controls/toggle'
 import { fact } from '../block'
@@ -79,6 +85,7 @@ interface Hours {
   /** Undefined at night. */
   readonly now: number | undefined
   readonly lines: readonly string[]
+  readonly special: readonly string[]
 }
 const dayMinutes = 24 * 60
 /** The line goes from five in the morning to eleven at night. */
@@ -94,11 +101,31 @@ function wordsOf(
   { isOpen, isAlways, turns, daysAway, weekday }: OpenState,
   locale: string,
   timeAt: (minute: number) => string,
+  dayAt: (minute: number) => string,
 ) {
   if (turns === undefined || isAlways) return say(alwaysOpen, locale)
-  const day = say(weekdayNames, locale).split(' ')[weekday]!
+  const day = daysAway > 6 ? dayAt(turns) : say(weekdayNames, locale).split(' ')[weekday]!
   const phrase = isOpen ? openUntil : daysAway === 0 ? opensAt : daysAway === 1 ? opensTomorrow : opensOn
   return say(phrase, locale).replace('{time}', timeAt(turns)).replace('{day}', day)
+}
+
+/** A place in another zone goes by its own clock. */
+const clockOf = ({ timeZone }: Item, ofWidget: OffsetAt): OffsetAt =>
+  (timeZone && zoneNamed(timeZone)) || ofWidget
+
+/** As schema.org tells them; shut all day is an hour that closes as it opens. */
+const specialOf = (time: (minute: number) => string) => (line: string) => {
+  const read = readSpecialHours(line)
+  if (!read) return []
+  const { first, last, open } = read
+  const spans = open.length > 0 ? open : [{ from: 0, until: 0 }]
+  return spans.map(({ from, until }) => ({
+    '@type': 'OpeningHoursSpecification',
+    validFrom: writeDay(first),
+    validThrough: writeDay(last),
+    opens: time(from),
+    closes: time(until),
+  }))
 }
 
 export const openHours = fact({
@@ -115,9 +142,11 @@ export const openHours = fact({
       shownWhen: { path: 'facts.open', is: [true] },
     }),
   },
-  of({ openingHours = [] }, values, { locale, now, offsetAt }): Hours | undefined {
+  of(item, values, { locale, now, offsetAt: ofWidget }): Hours | undefined {
     if (!values['facts.open']) return undefined
-    const state = openState(openingHours, offsetAt, now)
+    const { openingHours = [], specialHours = [] } = item
+    const offsetAt = clockOf(item, ofWidget)
+    const state = openState(openingHours, offsetAt, now, specialHours)
     if (!state) return undefined
     const timeAt = (minute: number) => {
       const here = new Date(minute * 60_000 + offsetAt(minute * 60_000) * 60_000)
@@ -125,13 +154,16 @@ export const openHours = fact({
     }
     return {
       isOpen: state.isOpen,
-      words: wordsOf(state, locale, timeAt),
+      words: wordsOf(state, locale, timeAt, (minute) =>
+        dayInWords(new Date(minute * 60_000).toISOString(), locale, offsetAt(minute * 60_000)),
+      ),
       spans: state.today.map(({ from, until }) => ({
         from: onLine(from),
         wide: onLine(until) - onLine(from),
       })),
       now: state.now >= line.from && state.now < line.until ? onLine(state.now) : undefined,
       lines: openingHours,
+      special: specialHours,
     }
   },
   view: ({ isOpen, words, spans, now }) => (
@@ -155,7 +187,7 @@ export const openHours = fact({
     .hours .there{stroke:${values['look.text']};stroke-width:4}
     .hours .now{stroke:${values['look.accent']};stroke-width:2}
     [dir=rtl] .hours{transform:scaleX(-1)}`,
-  jsonLd({ lines }) {
+  jsonLd({ lines, special }) {
     const all = lines.flatMap((one) => readHours(one) ?? [])
     const time = (minute: number) =>
       `${String(Math.floor((minute % dayMinutes) / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
@@ -166,11 +198,13 @@ export const openHours = fact({
         opens: time(from),
         closes: until === dayMinutes ? '23:59' : time(until),
       })),
+      ...(special.length > 0 ? { specialOpeningHoursSpecification: special.flatMap(specialOf(time)) } : {}),
     }
   },
-  until({ openingHours = [] }, values, { now, offsetAt }) {
+  until(item, values, { now, offsetAt }) {
     if (!values['facts.open']) return Infinity
-    const state = openState(openingHours, offsetAt, now)
+    const { openingHours = [], specialHours = [] } = item
+    const state = openState(openingHours, clockOf(item, offsetAt), now, specialHours)
     if (!state) return Infinity
     const turns = state.turns === undefined ? Infinity : state.turns * 60_000
     return values['facts.openLine'] ? Math.min(turns, now + markMs) : turns

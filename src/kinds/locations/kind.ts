@@ -2,16 +2,19 @@
 import type { Counting, Phrase } from '../../core/locale/phrase'
 import { address } from '../facts/address'
 import { contact } from '../facts/contact'
+import { far } from '../facts/far'
 import { openHours } from '../facts/openHours'
 import { picture } from '../facts/picture'
 import { summary } from '../facts/summary'
 import { name } from '../facts/title'
 import { byPlace } from '../groups'
+import { besideMap } from '../layouts/besideMap'
 import { column } from '../layouts/column'
 import { grid } from '../layouts/grid'
 import { list } from '../layouts/list'
 import { showing } from '../showing'
 import { heading } from '../strips/heading'
+import { nearest } from '../strips/nearest'
 import { steps } from '../strips/steps'
 import { exampleLocations } from './example'
 
@@ -55,10 +58,10 @@ export const locations = showing({
     'directions',
   ],
   accepts: ['Place'],
-  card: { lead: [picture], words: [name, openHours, address, summary], aside: [contact] },
-  above: [heading],
+  card: { lead: [picture], words: [name, openHours, far, address, summary], aside: [contact] },
+  above: [heading, nearest],
   below: [steps],
-  layouts: [list, grid, column],
+  layouts: [list, besideMap, grid, column],
   groups: { ways: [byPlace], counting: places },
   called: { list: 'All places', card: 'One place', title: 'Name', summary: 'About it' },
   adjust: {
@@ -77,6 +80,18 @@ export const locations = showing({
       label: 'One under the other',
       hint: 'For a page of its own: hours as lines, telephone at the side',
       settings: { layout: 'list', 'heading.text': { word: 'whereWeAre' }, 'look.spacing': 20 },
+    },
+    {
+      id: 'map',
+      label: 'Beside a map',
+      hint: 'Nearest first from a postcode or where the visitor is; the map shows on a click',
+      settings: {
+        layout: 'map',
+        'heading.text': { word: 'whereWeAre' },
+        'nearest.shown': true,
+        'facts.summary': '0',
+        'look.spacing': 20,
+      },
     },
     {
       id: 'cards',

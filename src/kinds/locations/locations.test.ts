@@ -3,6 +3,9 @@ import { describe, expect, test } from '@jest/globals'
 import type { Item } from '../../core/items/item'
 import type { Settings } from '../../core/settings/field'
 import { defaultsOf } from '../../core/settings/settings'
+import { plainBrand } from '../../core/design/brand'
+import { noDecisions } from '../../core/rules/fields'
+import { render } from '../render'
 import { exampleLocations } from './example'
 import { locations } from './kind'
 
@@ -88,4 +91,60 @@ test('each place has what search engines ask of a place', () => {
       closes: '16:00',
     },
   ])
+})
+
+describe('nearest first, and a map', () => {
+  const tiles = 'https://tiles.example/{z}/{x}/{y}.png'
+  const drawn = (change: Settings, items = exampleLocations) =>
+    render(
+      {
+        kind: 'locations',
+        settings: { ...defaultsOf(locations.fields), ...change },
+        brand: plainBrand,
+        decisions: noDecisions,
+      },
+      items,
+      context(Date.parse('2026-11-25T10:00:00Z')) as never,
+    )
+  const html = (...given: Parameters<typeof drawn>) => drawn(...given).pieces.join('')
+  test('every place says where it is; the map names who sends it, and is asked for by a button', () => {
+    const markup = html({ layout: 'map', 'map.tiles': tiles, 'nearest.shown': true })
+    expect([...markup.matchAll(/data-at="([^"]+)"/g)]).toHaveLength(exampleLocations.length)
+    expect(markup).toContain('It comes from tiles.example, which then knows your address.')
+    expect(markup).toContain('>Show the map</button>')
+  })
+  test.each<[string, string, string[]]>([
+    ['none', '', []],
+    ['no address', 'county', []],
+    ['no tile', 'https://tiles.example/map.png', []],
+    ['a script', 'javascript:alert({z})', []],
+    ['one', tiles, ['https://tiles.example']],
+    ['one that would end the directive', 'https://tiles.example; script-src *{z}', []],
+  ])('whom the page loads from: %s', (_, address, expected) => {
+    const { hosts, behaviours } = drawn({ layout: 'map', 'map.tiles': address })
+    expect(hosts.images).toEqual(expected)
+    expect(behaviours.includes('map')).toBe(expected.length > 0)
+  })
+  test('where no place says where it is, nobody is asked where they are', () => {
+    const nowhere = exampleLocations.map((one) => ({ ...one, location: { addressLocality: 'Saltmere' } }))
+    expect(html({ 'nearest.shown': true }, nowhere)).not.toContain('part="nearest"')
+  })
+  test('a place in another zone goes by its own clock, and tells days that differ', () => {
+    const shop = (timeZone: string, specialHours: string[] = []) => [
+      { ...exampleLocations[0]!, openingHours: ['Mo-Fr 09:00-17:00'], timeZone, specialHours },
+    ]
+    const told = (items: ReturnType<typeof shop>) =>
+      /<p class="is-open">([^<]+)|<div part="open"><p>([^<]+)/.exec(html({}, items))!
+    expect(told(shop('Europe/London')).slice(1).join('')).toBe('Open until 17:00')
+    expect(told(shop('America/New_York')).slice(1).join('')).toBe('Opens at 09:00')
+    expect(
+      told(shop('Europe/London', ['2026-11-25/2026-12-24 closed']))
+        .slice(1)
+        .join(''),
+    ).toBe('Closed, opens 25 December at 09:00')
+    const { jsonLd } = drawn({}, shop('Europe/London', ['2026-11-25 closed']))
+    expect(JSON.stringify(jsonLd)).toContain(
+      '"validFrom":"2026-11-25","validThrough":"2026-11-25","opens":"00:00","closes":"00:00"',
+    )
+  })
 })

@@ -8,6 +8,7 @@ import { db } from '../db/db'
 import { createListening } from '../db/listening'
 import { artifactChannel, storedFiles, type StoredFile } from '../services/widgets/artifacts'
 import { sizeOf, type File } from './files'
+import { ownPolicy } from './policy'
 
 /** `w` what is in the page, `o` what opens over it, `f` the frame, `h` the hosted page. */
 export type Form = 'w' | 'o' | 'f' | 'h'
@@ -20,6 +21,8 @@ export interface Entry {
   readonly files: Readonly<Record<Exclude<Form, 'o'>, File>> & { readonly o?: File }
   /** Pages of single entries by the key in their address. */
   readonly pages: ReadonlyMap<string, File>
+  /** Of its pages, where they load from elsewhere, too. */
+  readonly policy: string | undefined
 }
 
 const limits = {
@@ -84,6 +87,7 @@ export function createArtifactCache() {
         h: bytes(stored.h),
         ...(stored.o ? { o: bytes(stored.o) } : {}),
       },
+      policy: ownPolicy(stored.hosts),
       pages: new Map(Object.entries(stored.e).map(([key, file]) => [key, bytes(file)])),
     }
     entries.set(ref, entry)

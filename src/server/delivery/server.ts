@@ -9,6 +9,7 @@ import type { Asset } from './assets'
 import { openHeaders, sendFile, sendJson } from './files'
 import { earlierChunk } from './chunks'
 import { answerHub, hubPath } from './hubCalls'
+import { pagePolicyWith } from './policy'
 import { noteSighting } from './sightings'
 import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
 import { answerBooking, bookingPath, feedPath, sendFeed } from '../visitors/bookingPage'
@@ -63,17 +64,15 @@ const isData = (form: Form) => form === 'w' || form === 'o'
 function sendArtifact(request: IncomingMessage, response: ServerResponse, entry: Entry, form: Form): void {
   const file = entry.files[form]
   if (!file) return sendUnknown(response, form)
-  sendFile(request, response, file, (isData(form) ? dataHeaders : pageHeaders)[secondsOf(entry) - 1]!)
+  const headers = dataHeaders[secondsOf(entry) - 1]!
+  sendFile(request, response, file, isData(form) ? headers : pageHeadersOf(entry))
 }
 
 /** How long an answer may be kept. */
 const secondsOf = ({ validUntil }: Entry) =>
   Math.max(1, Math.min(maxAgeS, Math.floor((validUntil - Date.now()) / 1000)))
 
-const pagePolicy = {
-  'Content-Security-Policy':
-    "default-src 'none'; script-src 'self'; connect-src 'self'; img-src 'self'; font-src 'self'; style-src 'unsafe-inline'; base-uri 'self'",
-} as const
+const pagePolicy = { 'Content-Security-Policy': pagePolicyWith({}) } as const
 
 /** By the seconds that an artifact may be kept, from one. */
 const dataHeaders = Array.from({ length: maxAgeS }, (_, at) => ({
@@ -82,6 +81,10 @@ const dataHeaders = Array.from({ length: maxAgeS }, (_, at) => ({
   'CDN-Cache-Control': `max-age=${at + 1}, stale-while-revalidate=60, stale-if-error=86400`,
 }))
 const pageHeaders = dataHeaders.map((headers) => ({ ...headers, ...pagePolicy }))
+const pageHeadersOf = (entry: Entry) => {
+  const headers = pageHeaders[secondsOf(entry) - 1]!
+  return entry.policy ? { ...headers, 'Content-Security-Policy': entry.policy } : headers
+}
 
 /** Never published, or deleted: the snippet shows nothing and takes no room. */
 function sendUnknown(response: ServerResponse, form: Form): void {
@@ -135,9 +138,7 @@ async function answerRest(
   if (entry) {
     const held = await cache.get(entry[1]!)
     const page = held?.pages.get(entry[2]!)
-    return held && page
-      ? sendFile(request, response, page, pageHeaders[secondsOf(held) - 1]!)
-      : sendUnknown(response, 'h')
+    return held && page ? sendFile(request, response, page, pageHeadersOf(held)) : sendUnknown(response, 'h')
   }
   const worded = wordedPath.exec(path)
   if (worded) {

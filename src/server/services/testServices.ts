@@ -65,7 +65,7 @@ export function startServices(
   const filesOf = async (ref: string): Promise<Record<string, string>> => {
     const row = await s.db().ArtifactRow.findByPk(ref)
     if (!row) return {}
-    const { e, ...files } = s.storedFiles.parse(row.files)
+    const { e, hosts: _hosts, ...files } = s.storedFiles.parse(row.files)
     return Object.fromEntries(
       Object.entries({ ...files, ...e }).map(([name, file]) => [
         name,

@@ -2,6 +2,7 @@
 import type { Answers } from './answers'
 import { bookingAnswers } from './booking'
 import { chatAnswers } from './chat'
+import { locationsAnswers } from './locations'
 import { questionsAnswers } from './questions'
 import { signupAnswers } from './signup'
 
@@ -11,4 +12,5 @@ export const answersByKind: Readonly<Record<string, Answers>> = {
   chat: chatAnswers,
   booking: bookingAnswers,
   offers: bookingAnswers,
+  locations: locationsAnswers,
 }

@@ -152,3 +152,19 @@ export async function located(
     return key ? { ...item, location: { ...item.location, ...places.get(key)! } } : item
   })
 }
+
+/** The place that a visitor means by what they typed: the longest code that fits, else a name. */
+export async function placeNamed(
+  agencyId: string,
+  written: string,
+): Promise<{ name: string; latitude: number; longitude: number } | undefined> {
+  const keys = typedKeys(written)
+  if (keys.length === 0) return undefined
+  const [place] = await db().sequelize.query<{ name: string; latitude: number; longitude: number }>(
+    `select coalesce(nullif(concat_ws(' ', nullif(name, ''), nullif(code, '')), ''), '') as name, latitude, longitude from places
+     where agency_id = $1 and (code_key = any($2) or name_key = $3)
+     order by (name_key = $3) desc, length(code_key) desc, position limit 1`,
+    { bind: [agencyId, keys, placeKey(written)], type: QueryTypes.SELECT },
+  )
+  return place
+}

@@ -51,6 +51,10 @@ export const storedFiles = z.object({
   /** What opens over the page; not there for widgets that stand in it. */
   o: storedFile.optional(),
   e: z.record(z.string(), storedFile).default({}),
+  /** Origins beside delivery's that its pages load from. */
+  hosts: z
+    .object({ images: z.array(z.string()).default([]), frames: z.array(z.string()).default([]) })
+    .default({ images: [], frames: [] }),
 })
 
 /** For the worker: renders by id. Nothing happens when the widget is gone or was never published. */
@@ -72,8 +76,9 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   if (live) await markPublic(live.prepared.shown, transaction)
   if (live?.prepared.kind.isSearched)
     await indexEntries(widget.id, client.locale, live.prepared.shown, transaction)
-  const artifacts: Artifacts = live
-    ? artifactsOf(widget.ref, revision, client.locale, drawn(live.prepared, live.context))
+  const rendered = live && drawn(live.prepared, live.context)
+  const artifacts: Artifacts = rendered
+    ? artifactsOf(widget.ref, revision, client.locale, rendered)
     : { shown: offArtifact(widget.ref, revision, client.locale), opened: null }
   const { validUntil } = artifacts.shown
   const files = await filesOf(artifacts, live, {
@@ -86,7 +91,7 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
       ref: widget.ref,
       widgetId: widget.id,
       revision,
-      files,
+      files: { ...files, hosts: rendered?.hosts ?? {} },
       validUntil: validUntil ? new Date(validUntil) : null,
     },
     { transaction },
@@ -146,7 +151,7 @@ async function filesOf(
   artifacts: Artifacts,
   live: { readonly prepared: Prepared; readonly context: KindContext } | undefined,
   facts: Omit<PageFacts, 'delivery'>,
-): Promise<z.infer<typeof storedFiles>> {
+): Promise<Omit<z.infer<typeof storedFiles>, 'hosts'>> {
   const page = { ...facts, delivery: env().YIMBLE_DELIVERY_URL }
   const { entries, css, dates } = live
     ? entriesOf(live.prepared, live.context.locale)

@@ -170,7 +170,9 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
     platform: platform.label,
     where: platform.where,
     place: row.pageId && anchor ? anchorInWords(anchor) : null,
-    policy: platform.strictPolicy ? policyLines(delivery) : [],
+    policy: platform.strictPolicy
+      ? policyLines(delivery, prepared.kind.hosts?.(prepared.values, prepared.model))
+      : [],
     forms: formsFor(isOver).map((form) => ({
       form,
       ...formLabels[form],

@@ -1,0 +1,5 @@
+/** Styles of packages, as text: the build's loader gives them so. */
+declare module '*.css' {
+  const text: string
+  export default text
+}
