@@ -233,3 +233,68 @@ describe('the shop nearest to a visitor', () => {
     expect(await within('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
   })
 })
+
+describe('a catalogue is searched', () => {
+  const within = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
+  const names = `[...${root}.querySelectorAll('[part=card] [part=title]')].map((one) => one.textContent)`
+  const told = `${root}.querySelector('[part=found]').textContent`
+  const type = (words: string) =>
+    within(
+      `((field) => { field.value = ${JSON.stringify(words)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=find]'))`,
+    )
+  const page = () => `${world.nursery}/plants`
+  const open = async (address: string) => {
+    await browser.driver.get(address)
+    await browser.until<string>(
+      `document.querySelector('[data-yimble]')?.dataset.state`,
+      (state) => state === 'ready',
+    )
+  }
+
+  test('under a strict policy, by words and by choices, by keys; the address keeps it', async () => {
+    await browser.viewport(1280, 900)
+    await open(page())
+    await browser.until<string[]>(names, (all) => all.length === 12)
+    await type('willow')
+    await browser.until<string>(told, (words) => words === '8 found, “willow”')
+    expect(await within(`${root}.querySelectorAll('mark').length`)).toBe(8)
+    await within(
+      `[...${root}.querySelectorAll('[data-in]')].find((one) => one.textContent.startsWith('Half shade')).focus()`,
+    )
+    await browser.driver.actions().sendKeys(Key.ENTER).perform()
+    await browser.until<string>(told, (words) => words === '3 found, “willow”, Half shade')
+    expect(await within(`${root}.querySelector('[data-in$="Wet feet"]').className`)).toBe('none')
+    // The demo's own note stands outside of the page's landmarks.
+    expect((await violationsIn(browser)).filter((one) => !one.includes('.standin'))).toEqual([])
+    const address = await within<string>('location.href')
+    await browser.driver.get('about:blank')
+    await open(address)
+    await browser.until<string>(told, (words) => words === '3 found, “willow”, Half shade')
+  })
+
+  test('a mistake is forgiven; more is asked for; nothing is said', async () => {
+    await open(page())
+    await within(`${root}.querySelector('[data-more] a').click()`)
+    await browser.until<string[]>(names, (all) => all.length === 24)
+    await type('marigld')
+    await browser.until<string[]>(names, (all) => all.join() === 'Marsh marigold')
+    await type('tractor')
+    await browser.until<string>(told, (words) => words.startsWith('Nothing found'))
+    await browser.viewport(390, 900)
+    expect(await within('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
+  })
+
+  test('the hosted page answers without a script', async () => {
+    await browser.driver.get(world.studio)
+    const ref = await refOf('Wick & Willow Nursery', 'All plants')
+    const html = await (
+      await fetch(
+        `${world.delivery}/h/${ref}?find=willow&find-in=${encodeURIComponent('list|Where it grows|Sun')}`,
+      )
+    ).text()
+    expect([...html.matchAll(/part="title"><a[^>]*>([^<]+)/g)].map(([, name]) => name)).toHaveLength(4)
+    expect(html).toContain('value="willow"')
+    const other = await refOf('Marlowick Bakery', 'The four shops')
+    expect((await fetch(`${world.delivery}/h/${other}?find=x`)).status).toBe(200)
+  })
+})

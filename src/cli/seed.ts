@@ -13,7 +13,8 @@ import { addConnected, addSource } from '../server/services/sources/sources'
 import { addFile } from '../server/services/sources/tables'
 import { changeDraft, createWidget } from '../server/services/widgets/widgets'
 import { connectAccount, makeLive, person, type Live } from './seedTools'
-import { brands, county, plantTable, recordings, shops } from './seedData'
+import { brands, county, recordings, shops } from './seedData'
+import { plantTable } from './seedPlants'
 import { seedLetters } from './seedLetters'
 import { seedInbox } from './seedInbox'
 import { seedClasses } from './seedClasses'
@@ -90,6 +91,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'wick-and-willow.example',
     platform: 'strict',
   })
+  const nurseryPlants = await addPage(designer, nurserySite.id, { address: `${site(2)}/plants` })
   const bakerySite = await addSite(designer, bakery, {
     address: site(3),
     name: 'marlowick-bakery.example',
@@ -295,6 +297,19 @@ export async function seed(standinsPort: number): Promise<void> {
   const [fern, willow, pot] = await itemsOf([plants.id])
   await linkProducts(designer, nursery, [first!.id], { add: [fern!.id, willow!.id], remove: [] })
   await linkProducts(designer, nursery, [second!.id, third!.id], { add: [pot!.id], remove: [] })
+  await live({
+    client: nursery,
+    kind: 'search',
+    name: 'All plants',
+    from: 'index',
+    source: plants.id,
+    page: nurseryPlants,
+    slot: 'all-plants',
+    form: 'bare',
+    standin: 2,
+    widths: [350, 720, 1120],
+    settings: { 'search.words': 'Look for a plant', 'index.place': false },
+  })
   await live({
     client: nursery,
     name: 'Garden notes',

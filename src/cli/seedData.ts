@@ -37,12 +37,6 @@ QM8,52.84,1.42,Tidewell
 QM9,52.55,0.81,Kilnbridge
 `
 
-export const plantTable = (at: string) => `Key,Name,Price,Currency,Link,Picture,Description
-fern,Hart's-tongue fern,6.50,GBP,${at}/plants/fern,${at}/pictures/2.jpg,"For shade, damp and patience."
-willow,Weaving willow in bundles,14,GBP,${at}/plants/willow,${at}/pictures/5.jpg,"Cut in winter, a yard and a half long."
-pot,Frost-proof pot,22.75,GBP,${at}/plants/pot,${at}/pictures/8.jpg,"Thrown a mile from here."
-`
-
 /** What was taken down in the hall: title, who plays, list, how it is rated, and a cover where there is one. */
 export const recordings = (site: string) => `Key,Title,Artist,List,Rating,Ratings,Cover,Link,Description,Date
 low-water,Low Water,The Herring Girls,Recordings / In the big room,4.9,62,${site}/pictures/0.jpg,${site}/,"One evening, one microphone, and the tide at the door.",2026-10-02

@@ -45,6 +45,8 @@ export interface Home {
   load<T>(path: string): Promise<T | undefined>
   /** A further program by its name; rejects when it can't be had. */
   chunk<T>(name: string): Promise<T | undefined>
+  /** Markup that delivery made, as nodes: a page may let one policy through only, which is the embed's. */
+  fragment(markup: string): Promise<DocumentFragment | undefined>
   /** Puts a content into a box of the root, with its styles, fonts and behaviours. */
   fill(box: HTMLElement, content: Content): Promise<void>
   /** Tells the page, by an event `yimble:<name>`. */

@@ -215,6 +215,7 @@ async function finish(
     around,
     load: (path) => load(path, around),
     chunk: (name) => chunkOf(name, around),
+    fragment: (markup) => fragmentOf(document, markup, around),
     async fill(box, content) {
       addFonts(document, content.fonts)
       if (!(await put(root, box, content, around))) throw new Error('no markup gets through')

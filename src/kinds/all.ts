@@ -13,6 +13,7 @@ import { posts } from './posts/kind'
 import { profile } from './profile/kind'
 import { questions } from './questions/kind'
 import { reviews } from './reviews/kind'
+import { search } from './search/kind'
 import { signup } from './signup/kind'
 import { team } from './team/kind'
 import { works } from './works/kind'
@@ -34,6 +35,7 @@ export const kinds: readonly Kind[] = [
   offers,
   events,
   locations,
+  search,
 ]
 
 const byId = new Map<string, Kind>()

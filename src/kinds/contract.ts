@@ -27,6 +27,19 @@ export interface KindContext {
   readonly page?: Item
   /** All reviews that the sources have, whatever the rules leave over. */
   readonly reviews?: Average
+  /** What a visitor looks for. The items are then those found, in their order: no rule looks at them again. */
+  readonly search?: Searched
+}
+
+export interface Searched {
+  readonly words: string
+  /** As `core/items/choices.ts` writes them. */
+  readonly chosen: readonly string[]
+  /** Place of the first of the items among all that were found. */
+  readonly from: number
+  readonly total: number
+  /** How many there would be, by choice. */
+  readonly counts: Readonly<Record<string, number>>
 }
 
 /** Something in the widget that a designer clicks on the stage and a site author restyles by `::part(name)`. */

@@ -6,6 +6,7 @@ import { Fragment, h, type VNode } from 'preact'
 import { renderToString } from 'preact-render-to-string'
 import type { Brand } from '../core/design/brand'
 import { fontFamilies } from '../core/design/fonts'
+import { choicesOf } from '../core/items/choices'
 import type { Item } from '../core/items/item'
 import { say, type Phrase } from '../core/locale/phrase'
 import type { Decisions } from '../core/rules/fields'
@@ -111,6 +112,8 @@ export interface Prepared {
   readonly model: unknown
   readonly counts: Counts
   readonly shown: readonly string[]
+  /** What visitors search in, in its order. */
+  readonly entries: readonly { readonly id: string; readonly choices: readonly string[] }[]
   readonly validUntil: string | null
   /** There where it opens over the page. */
   readonly shell: Shell | undefined
@@ -125,7 +128,7 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
   const { sources } = kind.intake
   const types = sources && 'items' in sources.takes ? sources.takes.items : []
   const accepted = given.filter((item) => types.includes(item.type) && !item.isPage)
-  const rules = kind.rules?.(values, input.decisions) ?? []
+  const rules = context.search ? [] : (kind.rules?.(values, input.decisions) ?? [])
   const sifted = sift(accepted, rules, context.now, context.offsetAt)
   const roles = { ...kind.example.given, ...input.objects, sources: sifted.shown }
   const model = kind.model(roles, values, context)
@@ -139,6 +142,7 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
     values,
     model,
     counts: { total: sifted.total, passed: sifted.passed, shown: shown.length, steps: sifted.steps },
+    entries: kind.isSearched ? shown.map((item) => ({ id: item.id, choices: choicesOf(item) })) : [],
     shown: shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
     validUntil: Number.isFinite(until) ? new Date(until).toISOString() : null,
     shell: shellOf(

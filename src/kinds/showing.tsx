@@ -103,6 +103,8 @@ export interface Showing<
   readonly layouts: L
   /** What the entries are of what the rules let through; each of it one where left out. */
   readonly spread?: Spread
+  /** Whether visitors search in its items. */
+  readonly isSearched?: boolean
   /** How entries can stand under headings; left out where they can't. */
   readonly groups?: Groups
   /** Settings that none of its blocks brings. */
@@ -125,7 +127,7 @@ export interface Showing<
 export type Spread = (
   given: readonly Item[],
   values: AnyValues,
-  context: Pick<KindContext, 'now' | 'offsetAt'>,
+  context: Pick<KindContext, 'now' | 'offsetAt' | 'search'>,
 ) => SpreadOut
 
 export interface SpreadOut {
@@ -232,6 +234,7 @@ export function showing<
     description: kind.description,
     alsoCalled: kind.alsoCalled,
     intake: { sources: items(kind.accepts) },
+    ...(kind.isSearched ? { isSearched: true } : {}),
     fields: adjusted(fieldsOf(blocks, layouts), adjust, parts),
     parts,
     words: Object.assign({ empty }, ...blocks.map((block) => block.words), entry?.words, words) as Words,

@@ -125,11 +125,12 @@ export const standinSites: readonly StandinSite[] = [
       { id: 'notes', label: 'Garden notes' },
       { id: 'beds', label: 'Pictures' },
       { id: 'the-page', label: 'The page' },
+      { id: 'all-plants', label: 'Page of its own, all plants' },
     ],
     save: (snippet) => snippet,
     policy: (delivery) =>
       `default-src 'self'; script-src 'self' ${delivery}; connect-src 'self' ${delivery}; img-src 'self' ${delivery}; font-src 'self' ${delivery}; frame-src ${delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble; base-uri 'none'; form-action 'self'`,
-    pages: { '/': pageFrom('nursery/home.html') },
+    pages: { '/': pageFrom('nursery/home.html'), '/plants': pageFrom('nursery/plants.html') },
     files: filesOf('nursery'),
   },
   marlowick,

@@ -3,12 +3,12 @@
  * what is there. Whoever is just using it is not disturbed.
  */
 import type { Artifact } from '../../kinds/artifact'
-import { toFragment } from '../shared'
+import type { Home } from '../home'
 
 const everyMs = 60_000
 
 /** @returns its undo */
-export function start(root: ShadowRoot): () => void {
+export function start(root: ShadowRoot, _locale: string, home: Home): () => void {
   const { ownerDocument: document } = root
   const view = document.defaultView as Window & typeof globalThis
   const { yimble: ref } = (root.host as HTMLElement).dataset
@@ -28,7 +28,7 @@ export function start(root: ShadowRoot): () => void {
       if (state === 'off' || markup === before) return
       before = markup
       const now = root.querySelector('[part=widget]')
-      const next = toFragment(document, markup)?.querySelector('[part=widget]')
+      const next = (await home.fragment(markup))?.querySelector('[part=widget]')
       if (now && next && !root.activeElement) now.replaceChildren(...next.childNodes)
     } catch {
       // Out of reach just now: what is there stays.

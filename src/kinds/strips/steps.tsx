@@ -3,11 +3,11 @@
 import { numberInWords } from '../../core/locale/numbers'
 import { say, sayCount, type Counting } from '../../core/locale/phrase'
 import { number } from '../../core/settings/controls/number'
-import { strip } from '../block'
+import { strip, type AnyValues } from '../block'
 import { nOfM } from '../nOfM'
 import { small, titleWeight, type } from '../sizes'
 
-const showMore: Counting = {
+export const showMore: Counting = {
   en: { other: 'Show {n} more' },
   cy: { other: 'Dangos {n} arall' },
   de: { other: '{n} weitere zeigen' },
@@ -19,7 +19,7 @@ const showMore: Counting = {
   pt: { other: 'Mostrar mais {n}' },
   ar: { other: 'اعرض {n} أخرى' },
 }
-const buttonEm = 2.75
+export const stepsEm = 2.75
 
 interface Steps {
   readonly first: number
@@ -68,16 +68,22 @@ export const steps = strip({
       <span role="status">{told}</span>
     </p>
   ),
-  height: (_value, values) => buttonEm * values['look.textSize'],
+  height: (_value, values) => stepsEm * values['look.textSize'],
   behaviours: (values) => (values['steps.size'] > 0 ? ['steps'] : []),
-  styles: (values) => `
-    [part=steps]{display:flex;align-items:center;gap:1em;height:${buttonEm}em}
-    [part=steps] button{
-      flex:none;height:${buttonEm}em;padding:0 1.25em;border:1px solid currentColor;
-      border-radius:${Math.min(values['look.radius'], 24)}px;background:none;color:${values['look.accent']};
-      font:inherit;font-weight:${titleWeight};cursor:pointer;
-    }
-    [part=steps] span{${type(small)}color:${values['look.muted']};white-space:nowrap;overflow:hidden;text-overflow:ellipsis}
+  styles: (values) => [
+    stepsStyles(values),
+    `
     [part=card][hidden]{display:none}
     @media (scripting:none){[part=card][hidden]{display:flex}[part=steps]{display:none}}`,
+  ],
 })
+
+export const stepsStyles = (values: AnyValues) => `
+    [part=steps]{display:flex;align-items:center;gap:1em;height:${stepsEm}em}
+    [part=steps][hidden]{display:none}
+    [part=steps] :is(button,a){
+      display:flex;align-items:center;box-sizing:border-box;flex:none;height:${stepsEm}em;padding:0 1.25em;border:1px solid currentColor;
+      border-radius:${Math.min(values['look.radius'], 24)}px;background:none;color:${values['look.accent']};
+      font:inherit;font-weight:${titleWeight};cursor:pointer;text-decoration:none;
+    }
+    [part=steps] span{${type(small)}color:${values['look.muted']};white-space:nowrap;overflow:hidden;text-overflow:ellipsis}`

@@ -13,6 +13,7 @@ import { pagePolicyWith } from './policy'
 import { noteSighting } from './sightings'
 import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
 import { answerBooking, bookingPath, feedPath, sendFeed } from '../visitors/bookingPage'
+import { searchIn, sendSearchPage } from '../visitors/search'
 import { answerLetter, letterPath } from '../visitors/letters'
 import { answerTimes, timesPath } from '../visitors/timesPage'
 import { answerVisitor, visitorPath } from '../visitors/visitors'
@@ -40,13 +41,23 @@ export function createDelivery({ cache, assets }: Delivery): Server {
     if (match && isRead(request)) {
       const form = (match[1] ?? match[3]) as Form
       const ref = match[2] ?? match[4]!
-      const held = cache.peek(ref)
-      if (held) return sendArtifact(request, response, held, form)
-      return void cache.get(ref).then(
-        (entry) => {
-          if (entry) sendArtifact(request, response, entry, form)
-          else if (form === 'h') rest()
-          else sendUnknown(response, form)
+      const kept = () => {
+        const held = cache.peek(ref)
+        if (held) return sendArtifact(request, response, held, form)
+        return void cache.get(ref).then(
+          (entry) => {
+            if (entry) sendArtifact(request, response, entry, form)
+            else if (form === 'h') rest()
+            else sendUnknown(response, form)
+          },
+          (error: unknown) => fail(response, error),
+        )
+      }
+      const asked = form === 'h' && path !== url ? searchIn(url) : undefined
+      if (!asked) return kept()
+      return void sendSearchPage(request, response, ref, asked).then(
+        (isSent) => {
+          if (!isSent) kept()
         },
         (error: unknown) => fail(response, error),
       )

@@ -4,6 +4,7 @@ import { bookingAnswers } from './booking'
 import { chatAnswers } from './chat'
 import { locationsAnswers } from './locations'
 import { questionsAnswers } from './questions'
+import { searchAnswers } from './search'
 import { signupAnswers } from './signup'
 
 export const answersByKind: Readonly<Record<string, Answers>> = {
@@ -13,4 +14,5 @@ export const answersByKind: Readonly<Record<string, Answers>> = {
   booking: bookingAnswers,
   offers: bookingAnswers,
   locations: locationsAnswers,
+  search: searchAnswers,
 }

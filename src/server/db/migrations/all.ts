@@ -24,6 +24,7 @@ import * as releaseOfSubmission from './0022-release-of-submission'
 import * as booking from './0023-booking'
 import * as outsideCalendars from './0024-outside-calendars'
 import * as calendarsWrittenTo from './0025-calendars-written-to'
+import * as foundByChoice from './0026-found-by-choice'
 
 export const migrations = [
   first,
@@ -51,4 +52,5 @@ export const migrations = [
   booking,
   outsideCalendars,
   calendarsWrittenTo,
+  foundByChoice,
 ]

@@ -46,6 +46,11 @@ const mostWords = 12
 /** Entries that one statement indexes: it takes about 2 ms for each. */
 const eachTime = 2_000
 
+/** Where each stands, and what it is chosen by. */
+const placed = `update search_entries e set position = j.position, choices = j.choices
+  from jsonb_to_recordset($2::jsonb) as j(id text, position int, choices text[])
+  where e.widget_id = $1 and e.item_id = j.id and (e.position <> j.position or e.choices <> j.choices)`
+
 const facts = `i.facts || i.corrections`
 /** What stands in an entry, from which all else is made. */
 const sources = `select i.id, translate(coalesce(f ->> 'name', ''), E'\\x01\\x02', '') as title,
@@ -53,19 +58,25 @@ const sources = `select i.id, translate(coalesce(f ->> 'name', ''), E'\\x01\\x02
   coalesce(regexp_replace(i.html, '<[^>]+>', ' ', 'g'), f ->> 'text', '') as body
   from unnest($2::text[]) u(id) join items i on i.id = u.id, lateral (select ${facts} as f) f`
 
+export interface IndexedEntry {
+  readonly id: string
+  /** As `core/items/choices.ts` writes them. */
+  readonly choices: readonly string[]
+}
+
 /**
  * Makes the index of a widget what it shows now; only entries that have changed cost anything.
- * @param shown - ids of its items
+ * @param shown - its items in their order, each with what visitors choose it by
  */
 export async function indexEntries(
   widgetId: string,
   locale: string,
-  shown: readonly string[],
+  shown: readonly IndexedEntry[],
   transaction: Transaction,
 ): Promise<void> {
   await db().sequelize.query(
     `delete from search_entries where widget_id = $1 and not (item_id = any($2::text[]))`,
-    { bind: [widgetId, [...shown]], transaction },
+    { bind: [widgetId, shown.map(({ id }) => id)], transaction },
   )
   const insert = `insert into search_entries (widget_id, item_id, title, title_words, body_words, letters, stamp)
    select $1, s.id, s.title,
@@ -76,11 +87,17 @@ export async function indexEntries(
    where not exists (select 1 from search_entries e where e.widget_id = $1 and e.item_id = s.id and e.stamp = s.stamp)
    on conflict (widget_id, item_id) do update
      set title = excluded.title, title_words = excluded.title_words, body_words = excluded.body_words, letters = excluded.letters, stamp = excluded.stamp`
-  for (let from = 0; from < shown.length; from += eachTime)
+  for (let from = 0; from < shown.length; from += eachTime) {
+    const some = shown.slice(from, from + eachTime)
     await db().sequelize.query(insert, {
-      bind: [widgetId, shown.slice(from, from + eachTime), configurationFor(locale)],
+      bind: [widgetId, some.map(({ id }) => id), configurationFor(locale)],
       transaction,
     })
+    await db().sequelize.query(placed, {
+      bind: [widgetId, JSON.stringify(some.map((one, at) => ({ ...one, position: from + at })))],
+      transaction,
+    })
+  }
 }
 
 export interface FoundEntry {

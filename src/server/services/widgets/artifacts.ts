@@ -16,9 +16,11 @@ import {
   type Artifacts,
   type PageFacts,
 } from '@/kinds/artifact'
-import { chosenFor, type KindContext, type Values } from '@/kinds/contract'
+import { chosenFor, type KindContext, type Searched, type Values } from '@/kinds/contract'
 import { dateFileOf } from './dateFile'
-import { drawn, entriesOf, prepare, type Prepared } from '@/kinds/render'
+import { drawn, entriesOf, prepare, type Prepared, type Rendered } from '@/kinds/render'
+import type { Brand } from '@/core/design/brand'
+import type { Item } from '@/core/items/item'
 import type { Settings } from '@/core/settings/field'
 import { offsetIn } from '@/core/schedule/offsetIn'
 import { db, inTransaction } from '../../db/db'
@@ -75,17 +77,13 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   const live = widget.switchedOff ? undefined : await prepareRelease(widget, release, transaction)
   if (live) await markPublic(live.prepared.shown, transaction)
   if (live?.prepared.kind.isSearched)
-    await indexEntries(widget.id, client.locale, live.prepared.shown, transaction)
+    await indexEntries(widget.id, client.locale, live.prepared.entries, transaction)
   const rendered = live && drawn(live.prepared, live.context)
   const artifacts: Artifacts = rendered
     ? artifactsOf(widget.ref, revision, client.locale, rendered)
     : { shown: offArtifact(widget.ref, revision, client.locale), opened: null }
   const { validUntil } = artifacts.shown
-  const files = await filesOf(artifacts, live, {
-    title: live ? titleFor(live.prepared.values, client.name) : client.name,
-    background: brand.colours.background,
-    frame: live ? frameBackground(live.prepared.values) : undefined,
-  })
+  const files = await filesOf(artifacts, live, pageFactsOf(client.name, brand, live?.prepared))
   await db().ArtifactRow.upsert(
     {
       ref: widget.ref,
@@ -99,17 +97,40 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   await announce(widget.ref, revision, transaction)
 }
 
+const pageFactsOf = (clientName: string, { colours }: Brand, prepared: Prepared | undefined) => ({
+  title: prepared ? titleFor(prepared.values, clientName) : clientName,
+  background: colours.background,
+  frame: prepared ? frameBackground(prepared.values) : undefined,
+})
+
+/** The hosted page of what is not kept: entries that a visitor looked for. */
+export async function hostedPageOf(
+  widget: Widget,
+  release: ReleaseRow,
+  { prepared, context }: { readonly prepared: Prepared; readonly context: KindContext },
+  rendered: Rendered,
+): Promise<string> {
+  const client = await db().Client.findByPk(widget.clientId, { rejectOnEmpty: true })
+  const artifacts = artifactsOf(widget.ref, widget.artifactRevision, context.locale, rendered)
+  const facts = pageFactsOf(client.name, parseBrand(release.brand), prepared)
+  return pageOf('hosted', artifacts, { ...facts, delivery: env().YIMBLE_DELIVERY_URL })
+}
+
 interface ReleaseRow {
   readonly settings: unknown
   readonly kindVersion: number
   readonly brand: unknown
 }
 
-/** A release with the items of now, before it is drawn. The client's pages get exactly this. */
+/**
+ * A release with the items of now, before it is drawn. The client's pages get exactly this.
+ * @param found - what a visitor looked for, in place of all items
+ */
 export async function prepareRelease(
   widget: Widget,
   release: ReleaseRow,
   transaction?: Transaction,
+  found?: { readonly items: readonly Item[]; readonly search: Searched },
 ): Promise<{ readonly prepared: Prepared; readonly context: KindContext }> {
   const client = await db().Client.findByPk(widget.clientId, { transaction, rejectOnEmpty: true })
   const settings = settingsOf(getKind(widget.kind), release)
@@ -121,6 +142,7 @@ export async function prepareRelease(
     assets: env().YIMBLE_DELIVERY_URL,
     ref: widget.ref,
     reviews: await reviewsOf(sources, transaction),
+    ...(found ? { search: found.search } : {}),
   }
   const input = {
     kind: widget.kind,
@@ -129,7 +151,8 @@ export async function prepareRelease(
     decisions: await decisionsOf(widget.id, transaction),
     objects: await allObjectsOf(getKind(widget.kind), settings, widget.clientId, transaction),
   }
-  return { prepared: prepare(input, await itemsOf(sources, transaction), context), context }
+  const items = found?.items ?? (await itemsOf(sources, transaction))
+  return { prepared: prepare(input, items, context), context }
 }
 
 export const sourcesIn = (settings: Settings): readonly string[] => chosenFor('sources', settings)

@@ -1,0 +1,85 @@
+/** Entries of a catalogue by words and by choices, with how many there would be by each choice. */
+import { QueryTypes } from 'sequelize'
+import { headingOf } from '@/core/items/choices'
+import { db } from '../../db/db'
+import { configurationFor, wordsIn } from './searching'
+
+export interface Wanted {
+  readonly words: string
+  /** As `core/items/choices.ts` writes them. */
+  readonly chosen: readonly string[]
+  readonly from: number
+  readonly most: number
+}
+export interface FoundEntries {
+  /** Of the entries that are wanted, in order. */
+  readonly ids: readonly string[]
+  readonly total: number
+  readonly counts: Readonly<Record<string, number>>
+}
+
+/** Binds a value. @returns what stands for it in the statement */
+type Put = (value: unknown) => string
+/** Which entries, and which of them come first, in SQL. */
+type Condition = (put: Put) => { readonly is: string; readonly comesFirst: string }
+
+/** Entries with all of the words; where there are none, those whose title has nearly such a word. */
+export async function findByChoice(widgetId: string, locale: string, wanted: Wanted): Promise<FoundEntries> {
+  const words = wordsIn(wanted.words)
+  if (words.length === 0) return look(widgetId, wanted, () => ({ is: 'true', comesFirst: '0' }))
+  const found = await look(widgetId, wanted, withAll(words, configurationFor(locale)))
+  const long = words.filter((word) => word.length >= 4)
+  // With other choices there are some: the words are no mistake.
+  if (Object.keys(found.counts).length > 0 || found.total > 0 || long.length === 0) return found
+  return look(widgetId, wanted, (put) => ({ is: `title %> any(${put(long)}::text[])`, comesFirst: '0' }))
+}
+
+/** Each word in the title or in the text, whichever; what was typed last may be unfinished. */
+const withAll =
+  (words: readonly string[], configuration: string): Condition =>
+  (put) => {
+    const language = `${put(configuration)}::text::regconfig`
+    const queries = words.map((word, at) => {
+      const quoted = `'${word.replaceAll("'", "''")}'`
+      const isUnfinished = at === words.length - 1 && word.length >= 2
+      return `to_tsquery(${language}, ${put(isUnfinished ? `${quoted}:*` : quoted)})`
+    })
+    return {
+      is: queries.map((query) => `(title_words @@ ${query} or body_words @@ ${query})`).join(' and '),
+      comesFirst: `(${queries.map((query) => `(title_words @@ ${query})::int`).join(' + ')})`,
+    }
+  }
+
+async function look(
+  widgetId: string,
+  { chosen, from, most }: Wanted,
+  condition: Condition,
+): Promise<FoundEntries> {
+  const bind: unknown[] = []
+  const put: Put = (value) => `$${bind.push(value)}`
+  const { is, comesFirst } = condition(put)
+  const headings = [...new Set(chosen.map(headingOf))]
+  // What is chosen under one heading does not take away from what else stands there.
+  const ofHeadings = headings.map((heading) => {
+    const others = chosen.filter((one) => headingOf(one) !== heading)
+    return `union all select c, count(*)::int, null from hit, unnest(choices) c
+      where choices @> ${put(others)}::text[] and starts_with(c, ${put(heading)}) group by c`
+  })
+  const rows = await db().sequelize.query<{ choice: string; count: number; ids: string[] | null }>(
+    `with hit as materialized (
+       select item_id, choices, position, ${comesFirst} as comes_first from search_entries where widget_id = ${put(widgetId)} and ${is}),
+     fit as materialized (select * from hit where choices @> ${put([...chosen])}::text[])
+     select '' as choice, (select count(*)::int from fit) as count,
+       array(select item_id from fit order by comes_first desc, position offset ${put(from)} limit ${put(most)}) as ids
+     union all select c, count(*)::int, null from fit, unnest(choices) c
+       where not exists (select 1 from unnest(${put(headings)}::text[]) h where starts_with(c, h)) group by c
+     ${ofHeadings.join('\n')}`,
+    { bind, type: QueryTypes.SELECT },
+  )
+  const [all, ...counts] = rows
+  return {
+    ids: all?.ids ?? [],
+    total: all?.count ?? 0,
+    counts: Object.fromEntries(counts.map(({ choice, count }) => [choice, count])),
+  }
+}
