@@ -298,3 +298,64 @@ describe('a catalogue is searched', () => {
     expect((await fetch(`${world.delivery}/h/${other}?find=x`)).status).toBe(200)
   })
 })
+
+describe('what another side lets be shown', () => {
+  const within = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
+  const loaded = `performance.getEntriesByType('resource').filter(({ name }) => name.includes('127.0.0.23')).length`
+
+  test('a page’s address and copied code become widgets by hand; copied code is taken apart', async () => {
+    await browser.viewport(1280, 800)
+    await browser.driver.get(world.studio)
+    await browser.click('//a[contains(., "The Old Quay Music Hall")]')
+    await browser.click('//a[normalize-space()="New widget"]')
+    await browser.type('input[type=search]', 'copied code')
+    await browser.click(button('One at full width'))
+    await browser.type(
+      'input[inputmode=url]',
+      'http://127.0.0.23:4910/poll'.replace('4910', new URL(world.publisher).port),
+    )
+    await browser.click(button('Check address'))
+    await browser.click(
+      '//button[starts-with(normalize-space(), "Add") or normalize-space()="Use this source"]',
+    )
+    await browser.driver
+      .switchTo()
+      .frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
+    await browser.until<string>(
+      `document.querySelector('[data-stage]')?.shadowRoot?.querySelector('[data-embed]')?.dataset.embed ?? ''`,
+      (url) => url.endsWith('/show/poll'),
+    )
+    await browser.driver.switchTo().defaultContent()
+    await browser.type(
+      'input[inputmode=url]',
+      '<iframe src="https://elsewhere.example/1" title="Copied"></iframe><script>alert(1)</script>',
+    )
+    await browser.click(button('Check address'))
+    await browser.see('//label[contains(., "Copied code")]')
+  })
+
+  test('nothing is loaded before the click; then it runs in a frame of its own, and takes the focus', async () => {
+    await browser.driver.get(world.studio)
+    await live(await refOf('Kiln & Tide', 'To look at'), 1280)
+    expect(await within(loaded)).toBe(0)
+    expect(await violationsIn(browser)).toEqual([])
+    await browser.until<number>(
+      `${root}.querySelectorAll('[data-embed] button').length`,
+      (count) => count === 4,
+    )
+    const first = `${root}.querySelector('[data-embed*=slides]')`
+    await browser.until<boolean>(`(${first}.querySelector('button').focus(), true)`, Boolean)
+    await browser.driver.actions().sendKeys(Key.ENTER).perform()
+    await browser.until<string>(`${first}.querySelector('iframe')?.src ?? ''`, (src) =>
+      src.endsWith('/show/slides'),
+    )
+    await browser.until<number>(loaded, (count) => count > 0)
+    const [box, title, sandboxed] = await within<[number, string, string]>(
+      `((frame) => [frame.offsetWidth / frame.offsetHeight, frame.title, frame.sandbox.value])(${first}.querySelector('iframe'))`,
+    )
+    expect(box).toBeCloseTo(800 / 450, 1)
+    expect(title).toBe('Firing with driftwood')
+    expect(sandboxed).not.toContain('top-navigation')
+    expect(await within('document.title')).not.toBe('stolen')
+  })
+})

@@ -194,6 +194,27 @@ export async function seed(standinsPort: number): Promise<void> {
     v: 1,
     all: [{ type: 'near', latitude: 52.61, longitude: 1.36, km: 50, of: 'Old Quay' }],
   } as const
+  const shows = `http://127.0.0.23:${standinsPort}`
+  const toSee: string[] = []
+  for (const one of ['slides', 'poll', 'film', 'calendar']) {
+    const { id } = await addSource(designer, kiln, { address: `${shows}/${one}` })
+    await refresh(id)
+    toSee.push(id)
+  }
+  await live({
+    client: kiln,
+    kind: 'embeds',
+    name: 'To look at',
+    from: 'several',
+    source: toSee[0]!,
+    more: toSee.slice(1),
+    page: kilnSite.pages[0]!,
+    slot: 'to-see',
+    form: 'element',
+    standin: 0,
+    widths: [350, 720, 1120],
+    settings: { 'heading.text': 'From the autumn course' },
+  })
   const programme = await addSource(designer, quay, {
     address: `${publisher}/quay/programme.ics`,
     label: 'What we play',

@@ -68,6 +68,7 @@ export const standinHosts = [
   '127.0.0.18',
   '127.0.0.19',
   '127.0.0.20',
+  '127.0.0.23',
 ] as const
 const mailboxHost = '127.0.0.19'
 /** Where the demo's calendar server listens; one of the vets has her own calendar there. */

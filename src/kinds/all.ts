@@ -3,6 +3,7 @@ import type { Kind } from './contract'
 import { booking } from './booking/kind'
 import { chat } from './chat/kind'
 import { community } from './community/kind'
+import { embeds } from './embeds/kind'
 import { events } from './events/kind'
 import { feed } from './feed/kind'
 import { locations } from './locations/kind'
@@ -36,6 +37,7 @@ export const kinds: readonly Kind[] = [
   events,
   locations,
   search,
+  embeds,
 ]
 
 const byId = new Map<string, Kind>()

@@ -78,6 +78,8 @@ export interface Fact<F extends Fields = Fields, V = unknown> extends Block<F> {
   besideEm?(values: BlockValues<F>): number | undefined
   /** Gives the width of a picture divided by its height; undefined when the source does not say. */
   shape?(value: V): number | undefined
+  /** Origins that the value loads from; none when left out. */
+  loads?(value: V, values: BlockValues<F>): Hosts
   /** What the value adds to the schema.org description of its item. */
   jsonLd?(value: V, type: ItemType): object
   /** Instant (ms) from which time alone makes the value another; Infinity when it never does. */

@@ -148,6 +148,8 @@ export interface EntryPage {
 export interface Hosts {
   readonly images?: readonly string[]
   readonly frames?: readonly string[]
+  /** Of sound and films. */
+  readonly media?: readonly string[]
 }
 
 export interface Entries {

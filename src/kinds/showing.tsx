@@ -32,6 +32,7 @@ import {
   items,
   type EntryDate,
   type EntryPage,
+  type Hosts,
   type Kind,
   type KindContext,
   type Migration,
@@ -365,11 +366,15 @@ export function showing<
     },
     hosts(settings, model) {
       const values = settings as AnyValues
-      const all = active(values, model).map((block) => block.hosts?.(values) ?? {})
-      return {
-        images: all.flatMap(({ images = [] }) => images),
-        frames: all.flatMap(({ frames = [] }) => frames),
-      }
+      const told = model.cards.flatMap((card) =>
+        facts.map((fact) => (fact.id in card.told ? (fact.loads?.(card.told[fact.id], values) ?? {}) : {})),
+      )
+      const all: readonly Hosts[] = [
+        ...active(values, model).map((block) => block.hosts?.(values) ?? {}),
+        ...told,
+      ]
+      const of = (name: keyof Hosts) => [...new Set(all.flatMap((one) => one[name] ?? []))]
+      return { images: of('images'), frames: of('frames'), media: of('media') }
     },
     styles(settings) {
       const values = settings as AnyValues

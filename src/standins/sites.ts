@@ -72,6 +72,7 @@ export const standinSites: readonly StandinSite[] = [
       { id: 'footer-slot', label: 'Dark footer' },
       { id: 'classes', label: 'Classes' },
       { id: 'shelves', label: 'Pictures' },
+      { id: 'to-see', label: 'To look at' },
     ],
     save: (snippet) => snippet,
     pages: { '/': pageFrom('kiln/home.html') },

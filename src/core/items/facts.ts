@@ -130,6 +130,15 @@ export const moreFacts = {
   /** Who had posted what is passed on here. */
   sharedFrom: z.string().optional(),
   likes: z.number().optional(),
+  /** What another side lets be shown within somebody else's page. Sizes in CSS px, as far as they are told. */
+  embed: z
+    .object({
+      url: webAddress,
+      as: z.enum(['frame', 'document', 'picture', 'sound', 'video']),
+      width: z.number().optional(),
+      height: z.number().optional(),
+    })
+    .optional(),
   /** Where whoever is signed in there keeps it for themselves. */
   keepUrl: z.string().optional(),
   /** Stands for an account or a page itself, not for one of its entries; further pictures show who follows it. */

@@ -5,7 +5,10 @@ import { csv } from './csv'
 import { decode } from './decode'
 import { designTokens } from './designTokens'
 import { iCalendar } from './iCalendar'
+import { embedCode } from './embedCode'
 import { jsonFeed } from './jsonFeed'
+import { media } from './media'
+import { oEmbed } from './oEmbed'
 import { opml } from './opml'
 import { page } from './page'
 import type { Reader, ReadContext, Reading } from './reader'
@@ -21,6 +24,9 @@ export const readers: readonly Reader[] = [
   iCalendar,
   vCard,
   opml,
+  oEmbed,
+  media,
+  embedCode,
   page,
   csv,
 ]

@@ -4,6 +4,7 @@
  */
 import { parseMarkup } from '../items/parseMarkup'
 import { oneLine } from '../items/text'
+import { embedsIn } from './embedCode'
 import { parseTolerant } from './json'
 import { microdataOf } from './microdata'
 import type { AnnouncedFeed, Reader, ReadProblem } from './reader'
@@ -11,7 +12,7 @@ import { itemsOfNodes } from './structuredData'
 import { resolve } from './address'
 
 const feedTypes =
-  /^(application\/(rss|atom|rdf)\+xml|application\/feed\+json|application\/json|text\/xml|application\/xml)\b/i
+  /^(application\/(rss|atom|rdf)\+xml|application\/feed\+json|application\/json(\+oembed)?|text\/xml(\+oembed)?|application\/xml(\+oembed)?)(?![\w+])/i
 const feedAddress = /(\/|\.)(feed|rss|atom)(\.(xml|json|php))?\/?($|\?)|\.rss($|\?)|feed\.(xml|json)$/i
 
 export const page: Reader = {
@@ -71,7 +72,8 @@ export const page: Reader = {
     })
     const seen = new Set<string>()
     const all = [...announced, ...linked].filter(({ url }) => !seen.has(url) && seen.add(url))
-    const items = itemsOfNodes([...nodes, ...microdataOf(text, base)], base)
+    const described = itemsOfNodes([...nodes, ...microdataOf(text, base)], base)
+    const items = described.length > 0 ? described : embedsIn(text, base, oneLine(title))
     const problems: ReadProblem[] = []
     if (!isWhole)
       problems.push({

@@ -138,12 +138,14 @@ export const bestForm = (platform: Platform): SnippetForm =>
  */
 export const policyLines = (
   delivery: string,
-  {
-    images = [],
-    frames = [],
-  }: { readonly images?: readonly string[]; readonly frames?: readonly string[] } = {},
-): string[] =>
-  ['script-src', 'connect-src', 'img-src', 'font-src', 'frame-src'].map((name) => {
-    const more = { 'img-src': images, 'frame-src': frames }[name] ?? []
-    return `${name} ${[delivery, ...new Set(more)].join(' ')};`
-  })
+  hosts: { readonly [K in 'images' | 'frames' | 'media']?: readonly string[] } = {},
+): string[] => {
+  const line = (name: string, origins: readonly string[] = []) =>
+    `${name} ${[...new Set([delivery, ...origins])].join(' ')};`
+  return [
+    ...['script-src', 'connect-src', 'font-src'].map((name) => line(name)),
+    line('img-src', hosts.images),
+    line('frame-src', hosts.frames),
+    ...(hosts.media?.length ? [line('media-src', hosts.media)] : []),
+  ]
+}

@@ -2,7 +2,7 @@
 import type { Hosts } from '@/kinds/contract'
 
 /** @param hosts - origins, as `URL` writes them: no sign in them ends a directive */
-export const pagePolicyWith = ({ images = [], frames = [] }: Hosts): string =>
+export const pagePolicyWith = ({ images = [], frames = [], media = [] }: Hosts): string =>
   [
     "default-src 'none'",
     "script-src 'self'",
@@ -11,9 +11,10 @@ export const pagePolicyWith = ({ images = [], frames = [] }: Hosts): string =>
     "font-src 'self'",
     "style-src 'unsafe-inline'",
     ...(frames.length > 0 ? [['frame-src', ...new Set(frames)].join(' ')] : []),
+    ...(media.length > 0 ? [['media-src', ...new Set(media)].join(' ')] : []),
     "base-uri 'self'",
   ].join('; ')
 
 /** Undefined where it is that of every page. */
 export const ownPolicy = (hosts: Hosts): string | undefined =>
-  (hosts.images?.length ?? 0) + (hosts.frames?.length ?? 0) > 0 ? pagePolicyWith(hosts) : undefined
+  Object.values(hosts).some((all: readonly string[]) => all.length > 0) ? pagePolicyWith(hosts) : undefined

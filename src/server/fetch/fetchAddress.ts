@@ -38,6 +38,8 @@ export interface FetchRequest {
   readonly json?: string
   /** Any other request; its `headers` say what the body is. */
   readonly sent?: { readonly method: string; readonly body: string | null }
+  /** Pictures, sound, films and documents are not read: that they are there is enough. */
+  readonly isMediaLeft?: boolean
 }
 
 export interface Fetched {
@@ -141,7 +143,9 @@ async function fetchOnce(
       ? (header('location') ?? undefined)
       : undefined
     const bytes =
-      location === undefined && (status === 200 || status === 207)
+      location === undefined &&
+      (status === 200 || status === 207) &&
+      !(wanted.isMediaLeft && isMedia(header('content-type')))
         ? await readBody(response.body, header('content-encoding'), limits.maxBytes)
         : Buffer.alloc(0)
     if (bytes === undefined)
@@ -184,6 +188,9 @@ async function locate(url: URL): Promise<Result<{ ip: string; family: number }>>
     return fail(problem('host_unknown', { host: url.host })) // the resolver's way to say no
   }
 }
+
+/** What is looked at or listened to as it is: of a source's address, only that it is there is asked. */
+const isMedia = (type: string | null) => /^(image|audio|video)\/|^application\/pdf\b/i.test(type ?? '')
 
 /** @returns undefined when there is more than `maxBytes`, counted after decompression */
 async function readBody(

@@ -233,6 +233,7 @@ export async function readAddress(
   const fetched = await fetchAddress({
     url: url.replace(/^webcals?:\/\//i, 'https://'),
     accept,
+    isMediaLeft: true,
     ...conditions,
   })
   if (!fetched.ok) return fetched

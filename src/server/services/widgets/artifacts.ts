@@ -45,6 +45,7 @@ export const storedFile = z.object({
   gz: z.string(),
 })
 export type StoredFile = z.infer<typeof storedFile>
+const origins = z.array(z.string()).default([])
 /** `w` the data, `f` the frame, `h` the hosted page, `e` the pages of single entries by the key in their address. */
 export const storedFiles = z.object({
   w: storedFile,
@@ -55,8 +56,8 @@ export const storedFiles = z.object({
   e: z.record(z.string(), storedFile).default({}),
   /** Origins beside delivery's that its pages load from. */
   hosts: z
-    .object({ images: z.array(z.string()).default([]), frames: z.array(z.string()).default([]) })
-    .default({ images: [], frames: [] }),
+    .object({ images: origins, frames: origins, media: origins })
+    .default({ images: [], frames: [], media: [] }),
 })
 
 /** For the worker: renders by id. Nothing happens when the widget is gone or was never published. */

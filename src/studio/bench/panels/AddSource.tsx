@@ -7,6 +7,8 @@ import { Button } from '../../parts/Button'
 import { Notice } from '../../parts/Notice'
 import { TextField } from '../../parts/TextField'
 
+const isCode = (written: string) => /^\s*<\w/.test(written)
+
 export function AddSource({
   clientId,
   onAdded,
@@ -29,8 +31,22 @@ export function AddSource({
     setFault(undefined)
     setExisting(undefined)
     setFound(undefined)
+    if (isCode(written)) return addCode(written)
     try {
       setFound(await api<ProbeShape>('POST', '/probe', { address: written }))
+    } catch (error) {
+      setFault(sentenceOf(error))
+    }
+    setBusy(undefined)
+  }
+
+  /** Copied code has no address: it is kept as a file, and taken apart. */
+  async function addCode(text: string) {
+    setBusy('adding')
+    try {
+      const name = `Copied code ${new Date().toISOString().slice(0, 16).replace('T', ' ')}.html`
+      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/files`, { name, text }))
+      setAddress('')
     } catch (error) {
       setFault(sentenceOf(error))
     }
@@ -94,7 +110,7 @@ export function AddSource({
         inputMode="url"
         autoComplete="off"
         spellCheck={false}
-        hint="A feed, a calendar, a table, a page, or an account like @name@host. The site’s own address often works, too."
+        hint="A feed, a calendar, a table, a page, a film, an account like @name@host, or code that you copied somewhere. The site’s own address often works, too."
         error={fault}
       />
       {existing && <Button onClick={() => void takeExisting(existing)}>Use the one that is there</Button>}
