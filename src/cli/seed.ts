@@ -237,6 +237,7 @@ export async function seed(standinsPort: number): Promise<void> {
     standin: 1,
     widths: [350, 720, 1120],
     settings: {
+      'look.transparent': false,
       'look.font': 'brand',
       'space.inside': 0,
       'heading.text': 'What is coming',
@@ -260,6 +261,7 @@ export async function seed(standinsPort: number): Promise<void> {
     standin: 1,
     widths: [350, 720, 1120],
     settings: {
+      'look.transparent': false,
       'look.font': 'brand',
       'space.inside': 0,
       'rules.tree': nearOldQuay,

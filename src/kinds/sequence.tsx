@@ -17,7 +17,7 @@ export interface Arranged<S extends readonly Strip[] = readonly Strip[]> {
 const entriesId = 'entries'
 /** From this width on the parts stand at one side, the entries at the other. */
 const wideEm = 46
-const asideEm = 18.75
+export const asideEm = 18.75
 
 const group = { step: 'arrange', group: 'Parts', part: 'widget' } as const
 

@@ -7,6 +7,7 @@ import { number } from '../../core/settings/controls/number'
 import { toggle } from '../../core/settings/controls/toggle'
 import { strip } from '../block'
 import { counted, linesOf } from '../letters'
+import { asideEm } from '../sequence'
 import {
   columnsAt,
   columnPx,
@@ -18,6 +19,7 @@ import {
   title,
   titleWeight,
   type,
+  paddingPx,
 } from '../sizes'
 
 const narrowDown: Phrase = {
@@ -90,6 +92,10 @@ const group = { step: 'arrange', group: 'Choices', part: 'index' } as const
 const lineEm = 1.75
 const headEm = 2
 const columnEm = 14
+/** In a place narrower than this so many groups show, the others on demand. */
+const foldedEm = 28
+const unfolded = 2
+const moreEm = 2.75
 
 interface Line {
   readonly written: string
@@ -163,6 +169,15 @@ export const index = strip({
   },
   view: ({ label, page, words, chosen, groups }) => (
     <nav part="index" aria-label={label}>
+      {groups.length > unfolded && (
+        <label class="more-choices">
+          <input type="checkbox" />
+          {groups
+            .slice(unfolded)
+            .map((one) => one.title)
+            .join(', ')}
+        </label>
+      )}
       {groups.map(({ key, title: name, lines }) => (
         <div key={key}>
           <p class="index-head">{name}</p>
@@ -197,6 +212,12 @@ export const index = strip({
         linesOf(counted(name, faceOf(values, 'heading', 'bold')), (inEm + 4) / title.size) * headEm +
         lines.reduce((total, { value }) => total + linesOf(counted(value, face), inEm) * lineEm, 0),
     )
+    const isAside = Math.abs(widthPx / em - asideEm) < 0.01
+    if (widthPx < foldedEm * em && !isAside && groups.length > unfolded)
+      return (
+        (heights.slice(0, unfolded).reduce((total, one) => total + one, 0) + moreEm) * em +
+        unfolded * values['look.spacing']
+      )
     const rows = Math.ceil(groups.length / columns)
     const rowEm = (row: number) =>
       highest(row * columns, Math.min(groups.length, (row + 1) * columns), (at) => heights[at]!)
@@ -205,6 +226,14 @@ export const index = strip({
   styles: (values) => `
     [part=index]{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,${columnEm}em),1fr));gap:${values['look.spacing']}px;min-width:0}
     [part=index]>div{min-width:0}
+    .more-choices{display:none;order:1;align-items:center;gap:.6em;min-height:${moreEm}em;color:${values['look.accent']};font-weight:${titleWeight};cursor:pointer;overflow-wrap:anywhere}
+    .more-choices input{flex:none;width:1.1em;height:1.1em;margin:0;accent-color:${values['look.accent']}}
+    .more-choices:has(:checked)~div{order:2}
+    @container (max-width:${foldedEm * values['look.textSize'] + 2 * paddingPx(values)}px){
+      [part=index]{display:flex;flex-direction:column}
+      .more-choices{display:flex}
+      .more-choices:not(:has(:checked))~div:nth-of-type(n+${unfolded + 1}){display:none}
+    }
     .index-head{margin:0;${type(title)}line-height:${headEm / title.size};font-weight:${titleWeight};color:${values['look.title']};overflow-wrap:anywhere;${headingFont(values)}}
     [part=index] ul{margin:0;padding:0;list-style:none}
     [part=index] a{display:flex;align-items:baseline;gap:.4em;line-height:${lineEm}em;color:${values['look.text']};text-decoration:none}
