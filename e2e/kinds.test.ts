@@ -1,6 +1,7 @@
 /** Reviews and a team, set up by hand as a designer would, then looked at live; and somebody's own page. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import ICAL from 'ical.js'
+import { faultsIn } from '../src/core/items/schemaOrg'
 import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
@@ -358,4 +359,21 @@ describe('what another side lets be shown', () => {
     expect(sandboxed).not.toContain('top-navigation')
     expect(await within('document.title')).not.toBe('stolen')
   })
+})
+
+test.each([
+  ['The Old Quay Music Hall', 'What is on', 'Event'],
+  ['The Old Quay Music Hall', 'The month on one sheet', 'Event'],
+  ['Marlowick Bakery', 'The four shops', 'Place'],
+])('%s, “%s”: search engines find what they ask of %s', async (client, name, type) => {
+  await browser.driver.get(world.studio)
+  const page = await (await fetch(`${world.delivery}/h/${await refOf(client, name)}`)).text()
+  const json = /<script type="application\/ld\+json">(.*?)<\/script>/.exec(page)![1]!
+  const described = JSON.parse(json) as {
+    itemListElement: { item: { '@type': string; location?: object } }[]
+  }
+  expect(new Set(described.itemListElement.map(({ item }) => item['@type']))).toEqual(new Set([type]))
+  expect(faultsIn(described)).toEqual([])
+  const placed = described.itemListElement.map(({ item }) => item.location ?? item)
+  for (const place of placed) expect(place).toMatchObject({ address: expect.anything() })
 })

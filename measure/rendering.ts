@@ -9,7 +9,9 @@ import { createElement } from 'react'
 import { renderToStaticMarkup } from 'react-dom/server'
 import { plainBrand } from '@/core/design/brand'
 import { averageStars } from '@/core/items/average'
+import type { Item } from '@/core/items/item'
 import { noDecisions } from '@/core/rules/fields'
+import type { Settings } from '@/core/settings/field'
 import { defaultsOf } from '@/core/settings/settings'
 import { getKind, kinds } from '@/kinds/all'
 import { exampleItemsOf, type Kind } from '@/kinds/contract'
@@ -89,14 +91,16 @@ export async function rendering(): Promise<Line[]> {
     if (!kind.cards) continue // it shows no entries
     const items = kind.id === 'feed' ? manyItems(count) : copies(kind, count)
     const context = {
-      now: 0,
+      // Examples have their dates in the months after it.
+      now: Date.parse('2026-04-01T00:00:00Z'),
       locale: 'en',
       offsetAt: () => 0,
       assets: 'https://d.example',
       reviews: averageStars(exampleItemsOf(kind)),
     }
     const prepared = prepare(inputOf(kind), items, context)
-    if (prepared.counts.shown !== count) throw new Error(`${kind.id} shows ${prepared.counts.shown}`)
+    const cards = kind.cards(prepared.model).length
+    if (cards !== count) throw new Error(`${kind.id} shows ${cards}`)
     const reactKind = reactKinds[at]!
     const reactModel = reactKind.model({ sources: items }, prepared.values, context)
     const ours = () => renderToString(h(Fragment, null, ...prepared.kind.cards!(prepared.model)))
@@ -127,7 +131,48 @@ export async function rendering(): Promise<Line[]> {
         ]),
       )
   }
-  return [...lines, ...layoutHeights({ prepare, drawn })]
+  return [...lines, ...layoutHeights({ prepare, drawn }), ...eventsByMonth({ prepare, drawn })]
+}
+
+/** Events of ten publishers, some of them told by two: merged, spread by their dates, shown by month and on a sheet. */
+function eventsByMonth({ prepare, drawn }: Pick<Render, 'prepare' | 'drawn'>): Line[] {
+  const kind = getKind('events')
+  const now = Date.parse('2026-04-01T00:00:00Z')
+  const [example] = exampleItemsOf(kind)
+  const items = Array.from({ length: 5_000 }, (_one, at): Item => {
+    // Every tenth is the one before it, told by another publisher.
+    const which = at % 10 === 9 ? at - 1 : at
+    const start = new Date(now + ((which * 37) % 17_000) * 3_600_000).toISOString().slice(0, 19)
+    return {
+      ...example!,
+      id: `s${at % 10}/${at}`,
+      source: `s${at % 10}`,
+      url: `https://p${at % 10}.example/${at}`,
+      name: `Evening ${which} of songs`,
+      text: `Number ${which}, with tea.`,
+      startDate: start,
+      dates: undefined,
+      endDate: undefined,
+    }
+  })
+  const context = { now, locale: 'en', offsetAt: () => 60, assets: 'https://d.example', ref: 'abcdefghij' }
+  const shown = (settings: Settings) => {
+    const input = {
+      kind: 'events',
+      settings: { ...defaultsOf(kind.fields), 'rules.limit': 200, 'events.ahead': 24, ...settings },
+      brand: plainBrand,
+      decisions: noDecisions,
+    }
+    return () => drawn(prepare(input, items, context), context, [360, 720, 1120])
+  }
+  const ways = { list: shown({ 'months.shown': true }), sheet: shown({ layout: 'sheet' }) }
+  const { counts } = ways.list()
+  if (counts.passed !== 4_500) throw new Error(`${counts.passed} of 5,000 events are no doubles`)
+  const times = inTurns({ list: () => void ways.list(), sheet: () => void ways.sheet() }, 7)
+  return [
+    line('5,000 events of ten publishers merged, by month in a list', times.list, 'ms', ['<=', 500]),
+    line('the same on sheets', times.sheet, 'ms', ['<=', 500]),
+  ]
 }
 
 /** Layouts whose heights are counted row by row, against the markup of the same entries: each is counted at fifteen widths. */

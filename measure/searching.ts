@@ -50,7 +50,7 @@ const wordOf = (rank: number): string => {
 /** As words of a text are spread, without the hundred that every sentence has: the nth comes 1/(n + 100) as often. */
 const rankOf = (share: number) => Math.floor(100 * ((size.vocabulary + 100) / 100) ** share) - 100
 
-const asked = (url: string, from: string): Promise<{ articles: unknown[] }> =>
+const asked = <T = { articles: unknown[] }>(url: string, from: string): Promise<T> =>
   new Promise((done, fail) => {
     const sent = request(url, { localAddress: from }, (answer) => {
       const pieces: Buffer[] = []
@@ -58,7 +58,7 @@ const asked = (url: string, from: string): Promise<{ articles: unknown[] }> =>
       answer.on('end', () => {
         const text = Buffer.concat(pieces).toString()
         if (answer.statusCode !== 200) return fail(new Error(`${url} answered ${answer.statusCode}: ${text}`))
-        done(JSON.parse(text) as { articles: unknown[] })
+        done(JSON.parse(text) as T)
       })
     })
     sent.on('error', fail)
@@ -111,6 +111,7 @@ export async function searching({ studio, delivery }: { studio: string; delivery
       found += Math.min(1, articles.length)
     }
   }
+  const catalogue = await byChoice(delivery, api, of, source.id, titles)
   await closeDatabase()
   if (found < times.length / 2) throw new Error(`only ${found} of ${times.length} found something`)
   return [
@@ -126,8 +127,55 @@ export async function searching({ studio, delivery }: { studio: string; delivery
       's',
       ['<=', 30],
     ),
+    ...catalogue,
   ]
 }
+
+/** The same articles as a catalogue: words, choices and both, drawn by delivery. */
+async function byChoice(
+  delivery: string,
+  api: Awaited<ReturnType<typeof apiOf>>,
+  of: string,
+  sourceId: string,
+  titles: readonly string[],
+): Promise<Line[]> {
+  const widget = await api<{ id: string; ref: string }>('POST', `${of}/widgets`, {
+    kind: 'search',
+    name: `Catalogue ${randomBytes(3).toString('hex')}`,
+    from: 'index',
+  })
+  const patches = [{ path: 'sources', from: [], to: [sourceId], label: '' }]
+  await api('PATCH', `/widgets/${widget.id}/draft`, { patches }, 0)
+  await api('POST', `/widgets/${widget.id}/releases`, undefined, 1)
+  const random = numbers('catalogue')
+  const times: number[] = []
+  let found = 0
+  for (let at = -5; at < 200; at += 1) {
+    const title = titles[Math.floor(random() * titles.length)]!.split(' ')
+    const words = at % 3 === 0 ? '' : title.slice(0, 1 + Math.floor(random() * 2)).join(' ')
+    const chosen =
+      at % 3 === 1 ? [] : [choiceOf(0, Math.floor(random() * 8)), choiceOf(1, Math.floor(random() * 8))]
+    const query = encodeURIComponent(JSON.stringify({ words, chosen: chosen.slice(0, 1 + (at % 2)) }))
+    const from = performance.now()
+    const { total } = await asked<{ total: number }>(
+      `${delivery}/x/${widget.ref}/find?q=${query}`,
+      `127.3.1.${(at % 200) + 10}`,
+    )
+    if (at < 0) continue
+    times.push(performance.now() - from)
+    found += Math.min(1, total)
+  }
+  if (found < times.length / 2) throw new Error(`only ${found} of ${times.length} found something`)
+  return [
+    line(
+      `a catalogue of ${titles.length.toLocaleString('en')} by words and choices, with counts: whole answer, p95`,
+      percentile(times, 0.95),
+      'ms',
+      ['<=', 100],
+    ),
+  ]
+}
+const choiceOf = (heading: number, value: number) => `list|Heading ${heading}|Choice ${value}`
 
 /** @returns the titles */
 async function fill(sourceId: string): Promise<string[]> {
@@ -147,6 +195,7 @@ async function fill(sourceId: string): Promise<string[]> {
         text: some(size.wordsEach),
         image: [],
         keywords: [],
+        lists: [0, 1, 2].map((heading) => `Heading ${heading} / Choice ${Math.floor(random() * 8)}`),
       }
       return { id, position: from + at, facts }
     })

@@ -121,6 +121,15 @@ export async function weight(): Promise<Line[]> {
       ['<=', 12],
     ),
     line('a picture opened large, once it is wanted, brotli', alone('large'), 'kB', ['<=', 1.5]),
+    line(
+      'the way to what is loaded later, and to a map, beside the embed, brotli',
+      alone('later') + alone('map'),
+      'kB',
+      ['<=', 1],
+    ),
+    line('nearest first, once it is wanted, brotli', alone('nearest'), 'kB', ['<=', 1.5]),
+    line('a search, once it is wanted, brotli', alone('searching'), 'kB', ['<=', 1.5]),
+    line('the map itself, once it is wanted, brotli', alone('mapDrawn'), 'kB', ['<=', 45]),
   )
   for (const [name, track] of Object.entries(carousels))
     lines.push(

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import { plainBrand } from '../core/design/brand'
 import { averageStars } from '../core/items/average'
 import type { Item } from '../core/items/item'
+import { faultsIn } from '../core/items/schemaOrg'
 import { noDecisions } from '../core/rules/fields'
 import type { Settings } from '../core/settings/field'
 import { defaultsOf } from '../core/settings/settings'
@@ -62,6 +63,10 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
       decisions: noDecisions,
     }
     const withReviews = (items: readonly Item[]) => ({ ...context, reviews: averageStars(items) })
+    test('search engines find what they ask of each thing', () => {
+      const items = exampleItemsOf(kind)
+      expect(faultsIn(render(input, items, withReviews(items)).jsonLd)).toEqual([])
+    })
     test.each([
       ['its own items', exampleItemsOf(kind)],
       ['awkward items', awkwardItems],

@@ -18,7 +18,7 @@ import type { Point } from '../../core/geo/distance'
 export interface MapDrawn {
   draw(root: ShadowRoot, box: HTMLElement, locale: string): () => void
 }
-/** As the behaviour `nearest` tells it. */
+/** As the chunk `nearest` tells it. */
 const orderEvent = 'yimble-order'
 /** Pins nearer to each other than this many px are one. */
 const apartPx = 34

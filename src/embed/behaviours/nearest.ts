@@ -1,5 +1,5 @@
 /**
- * Behaviour `nearest`: puts entries in the order of how far away they are. What is typed is looked up by delivery; the
+ * Chunk `nearest`: puts entries in the order of how far away they are. What is typed is looked up by delivery; the
  * position of the visitor stays here.
  */
 import { distanceKm, type Point } from '../../core/geo/distance'

@@ -15,6 +15,12 @@ interface Place {
   readonly location: NonNullable<Item['location']>
 }
 
+/** Undefined where no part of it is told. */
+const addressOf = (location: NonNullable<Item['location']>) => {
+  const address = postalAddress(location)
+  return Object.values(address).filter((part) => part !== undefined).length > 1 ? address : undefined
+}
+
 export const place = fact({
   id: 'place',
   parts: [{ name: 'place', label: 'Where' }],
@@ -49,7 +55,8 @@ export const place = fact({
       location: {
         '@type': 'Place',
         name: house || location.addressLocality,
-        address: postalAddress(location),
+        // A calendar says it in one line.
+        address: addressOf(location) ?? house,
       },
     }
   },

@@ -168,7 +168,7 @@ export const index = strip({
     }
   },
   view: ({ label, page, words, chosen, groups }) => (
-    <nav part="index" aria-label={label}>
+    <nav part="index" data-later="searching" aria-label={label}>
       {groups.length > unfolded && (
         <label class="more-choices">
           <input type="checkbox" />

@@ -142,7 +142,14 @@ export const nearest = strip({
     }
   },
   view: ({ label, placeholder, button, unit, away, unknown, noPosition: none }) => (
-    <form part="nearest" data-unit={unit} data-away={away} data-unknown={unknown} data-none={none}>
+    <form
+      part="nearest"
+      data-later="nearest"
+      data-unit={unit}
+      data-away={away}
+      data-unknown={unknown}
+      data-none={none}
+    >
       <label>
         <span>{label}</span>
         <input
@@ -161,7 +168,7 @@ export const nearest = strip({
     const em = values['look.textSize']
     return (widthPx < 26 * em ? 2 * lineEm + saidEm : lineEm + saidEm) * em
   },
-  behaviours: (values) => (values['nearest.shown'] ? ['nearest'] : []),
+  behaviours: (values) => (values['nearest.shown'] ? ['later'] : []),
   styles: (values) => `
     [part=nearest]{display:flex;flex-wrap:wrap;align-items:center;gap:0 1.25em}
     [part=nearest] label{display:flex;align-items:center;gap:.6em;height:${lineEm}em;line-height:${lineEm}em;flex:0 1 18em;min-width:0}

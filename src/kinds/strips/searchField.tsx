@@ -103,7 +103,7 @@ export const searchField = strip({
     }
   },
   view: ({ action, placeholder, button, words, chosen, told }) => (
-    <form part="search" role="search" action={action} method="get">
+    <form part="search" data-later="searching" role="search" action={action} method="get">
       <div class="look">
         <svg viewBox="0 0 20 20" aria-hidden="true">
           <circle cx="8.8" cy="8.8" r="5" />
@@ -133,7 +133,7 @@ export const searchField = strip({
     const em = values['look.textSize']
     return (fieldEm + linesOf(counted(told, faceOf(values, 'body')), widthPx / em) * lineEm) * em + 2
   },
-  behaviours: () => ['search'],
+  behaviours: () => ['later'],
   styles: (values) => `
     .look{display:flex;align-items:center;gap:.75em;height:${fieldEm}em;border-bottom:2px solid ${values['look.title']}}
     .look svg{flex:none;width:1.4em;height:1.4em;fill:none;stroke:currentColor;stroke-width:1.6;stroke-linecap:round}

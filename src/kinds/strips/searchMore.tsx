@@ -41,7 +41,7 @@ export const searchMore = strip({
     return { href: page, ...moreOf(shown, total, items.length, locale) }
   },
   view: ({ href, button, told }) => (
-    <p part="steps" data-more>
+    <p part="steps" data-more data-later="searching">
       <a href={href} rel="nofollow">
         {button}
       </a>

@@ -1,5 +1,5 @@
 /**
- * Behaviour `search`: asks delivery for what a visitor types or chooses, and puts it in place of what stands there. The page's
+ * Chunk `searching`: asks delivery for what a visitor types or chooses, and puts it in place of what stands there. The page's
  * address keeps it, so that it can be sent on and is there again after a look at an entry.
  */
 import type { Home } from '../home'
@@ -116,8 +116,9 @@ export function start(root: ShadowRoot, locale: string, home: Home): () => void 
 
   // What the address says is there again; a hosted page brings it along.
   const now = new URL(view.location.href).searchParams
-  const [words, choices] = [now.get('find') ?? '', now.getAll('find-in')]
-  if (words !== field.value || choices.some((one) => !chosen().includes(one))) {
+  const choices = now.getAll('find-in')
+  const words = now.get('find') ?? (choices.length > 0 ? '' : field.value)
+  if (words !== field.defaultValue || choices.some((one) => !chosen().includes(one))) {
     field.value = words
     for (const line of lines) line.ariaCurrent = choices.includes(line.dataset.in!) ? 'true' : null
     if (words || choices.length > 0) void find()
