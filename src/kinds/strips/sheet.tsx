@@ -4,20 +4,16 @@
  * is on, plain elsewhere. Visitors turn the pages; without a script all months stand one under the other. In a narrow place
  * it is a list of the days on which something is on.
  */
-import { Fragment } from 'preact'
-import type { Item } from '../../core/items/item'
-import { monthInWords } from '../../core/locale/dates'
-import { digitsIn } from '../../core/locale/numbers'
 import { say, type Phrase } from '../../core/locale/phrase'
 import { weekdayNames } from '../../core/locale/weekdays'
-import { overAt } from '../../core/rules/occurrences'
-import { instantHere, startsOf, type OffsetAt } from '../../core/rules/starts'
-import { dayMs, dayNumber, daysInMonth, weekdayOf } from '../../core/schedule/civil'
-import { readMoment } from '../../core/schedule/moment'
+import { instantHere } from '../../core/rules/starts'
+import { dayMs } from '../../core/schedule/civil'
 import { toggle } from '../../core/settings/controls/toggle'
 import { strip, type AnyValues } from '../block'
-import { counted, linesOf, type Counted } from '../letters'
+import { linesOf } from '../letters'
 import { faceOf, heading, headingFont, paddingPx, small, titleWeight, type } from '../sizes'
+import { dayOf, sheetPagesOf, type OnDay, type SheetPage } from './sheetPages'
+import { PageView } from './sheetView'
 
 const elsewhere: Phrase = {
   en: 'Elsewhere',
@@ -32,28 +28,8 @@ const elsewhere: Phrase = {
   ar: 'في أماكن أخرى',
 }
 
-interface OnDay {
-  readonly key: string
-  readonly time: string
-  readonly name: Counted
-  readonly url: string | undefined
-  readonly isHome: boolean
-  readonly isOff: boolean
-}
-interface Day {
-  readonly day: string
-  readonly weekday: string
-  readonly isToday: boolean
-  readonly on: readonly OnDay[]
-}
-interface Page {
-  readonly key: string
-  readonly title: string
-  /** Seven each; undefined outside of the month. */
-  readonly weeks: readonly (readonly (Day | undefined)[])[]
-}
 interface Sheet {
-  readonly pages: readonly Page[]
+  readonly pages: readonly SheetPage[]
   /** Place of the page that shows at first. */
   readonly at: number
   readonly level: number
@@ -78,17 +54,6 @@ const gapEm = 0.7
 /** In a narrow place the day stands at the side. */
 const besideEm = 7
 
-/** @returns such as 2026 × 12 + 11 for December 2026 */
-const monthOf = (wallDay: number) => {
-  const date = new Date(wallDay * dayMs)
-  return date.getUTCFullYear() * 12 + date.getUTCMonth()
-}
-/** Day of the place, counted from 1970. */
-const dayOf = (ms: number, offsetAt: OffsetAt) => Math.floor((ms + offsetAt(ms) * 60_000) / dayMs)
-
-const mostMonths = 24
-const mostDays = 31
-
 export const sheet = strip({
   id: 'sheet',
   parts: [{ name: 'sheet', label: 'Month' }],
@@ -107,72 +72,21 @@ export const sheet = strip({
   of(items, settings, { rest = [], locale, now, offsetAt }): Sheet | undefined {
     const values = settings as AnyValues
     if (values.layout !== 'sheet' || items.length === 0) return undefined
-    const today = dayOf(now, offsetAt)
-    const faces = [faceOf(values, 'body'), faceOf(values, 'body', 'bold')] as const
-    const home = settings['sheet.weights'] ? mostlyAt(items) : undefined
-    const spans = [...items, ...rest].flatMap((item) => daysOf(item, offsetAt) ?? [])
-    const last = Math.max(...items.map((item) => daysOf(item, offsetAt)?.from ?? today))
-    // What is over stands in its month as long as it is kept.
-    const kept = dayOf(now - Number(values['events.back'] ?? 0) * dayMs, offsetAt)
-    const gone = spans.filter(({ from }) => from >= kept).map(({ from }) => from)
-    const current = Math.min(monthOf(today), monthOf(last))
-    const begin = Math.min(
-      current,
-      ...gone.map(monthOf),
-      ...items.flatMap((one) => firstMonth(one, offsetAt)),
-    )
-    const first = Math.max(begin, current - mostMonths)
-    const end = Math.min(monthOf(last), first + 2 * mostMonths)
-    const byDay = new Map<number, { item: Item; from: number; start: number }[]>()
-    for (const { item, from, until, start } of spans)
-      for (let day = from; day <= until; day += 1) {
-        const there = byDay.get(day)
-        if (there) there.push({ item, from, start })
-        else byDay.set(day, [{ item, from, start }])
-      }
-    const names = say(weekdayNames, locale).split(' ')
-    const dayAt = (number: number): Day => ({
-      day: digitsIn(String(new Date(number * dayMs).getUTCDate()), locale),
-      weekday: names[weekdayOf(number)]!,
-      isToday: number === today,
-      on: (byDay.get(number) ?? [])
-        .sort((a, b) => a.start - b.start)
-        .map(({ item, from, start }) => {
-          const isHome = home !== undefined && houseOf(item) === home
-          return {
-            key: item.id,
-            time:
-              from === number && !readMoment(item.startDate ?? '')?.isDay
-                ? timeOf(start, locale, offsetAt)
-                : '',
-            name: counted(item.name, faces[isHome ? 1 : 0]),
-            url: item.url,
-            isHome,
-            isOff: item.eventStatus === 'EventCancelled',
-          }
-        }),
+    const { pages, at, isMixed, home } = sheetPagesOf(items, rest, {
+      // What is over stands in its month as long as it is kept.
+      keptFrom: now - Number(values['events.back'] ?? 0) * dayMs,
+      tellsHouses: settings['sheet.weights'],
+      faces: [faceOf(values, 'body'), faceOf(values, 'body', 'bold')],
+      locale,
+      now,
+      offsetAt,
     })
-    const pages = Array.from({ length: end - first + 1 }, (_one, at): Page => {
-      const year = Math.floor((first + at) / 12)
-      const month = (first + at) % 12
-      const start = dayNumber(year, month + 1, 1)
-      const length = daysInMonth(year, month + 1)
-      const before = weekdayOf(start)
-      const weeks = Array.from({ length: Math.ceil((before + length) / 7) }, (_week, row) =>
-        Array.from({ length: 7 }, (_day, column) => {
-          const number = row * 7 + column - before
-          return number >= 0 && number < length ? dayAt(start + number) : undefined
-        }),
-      )
-      return { key: `${year}-${month + 1}`, title: monthInWords(year, month, locale), weeks }
-    })
-    const isMixed = home !== undefined && items.some((item) => houseOf(item) !== home)
     return {
       pages,
-      at: current - first,
+      at,
       level: Number(values['heading.level'] ?? 2) + (values['heading.text'] ? 1 : 0),
-      weekdays: names,
-      key: isMixed ? [home, say(elsewhere, locale)] : undefined,
+      weekdays: say(weekdayNames, locale).split(' '),
+      key: isMixed ? [home!, say(elsewhere, locale)] : undefined,
     }
   },
   view: ({ pages, at, level, weekdays, key }) => (
@@ -274,112 +188,3 @@ export const sheet = strip({
     @media (scripting:none){.page[hidden]{display:block}.sheet-head button{display:none}}`
   },
 })
-
-interface PageProps {
-  readonly page: Page
-  readonly level: number
-  readonly weekdays: readonly string[]
-  readonly isHidden: boolean
-  readonly before: string | undefined
-  readonly after: string | undefined
-}
-
-function PageView({ page: { title, weeks }, level, weekdays, isHidden, before, after }: PageProps) {
-  const Title = `h${Math.min(5, level)}` as 'h2'
-  return (
-    <div class="page" data-page hidden={isHidden}>
-      <div class="sheet-head">
-        <Title tabIndex={-1}>{title}</Title>
-        <Turn by={-1} to={before} />
-        <Turn by={1} to={after} />
-      </div>
-      <div class="names" aria-hidden="true">
-        {weekdays.map((name) => (
-          <span key={name}>{name}</span>
-        ))}
-      </div>
-      <ol role="list">
-        {weeks.map((week, row) => (
-          <li key={row}>
-            <ol class="week" role="list">
-              {week.map((day, column) => (
-                <DayView key={column} day={day} />
-              ))}
-            </ol>
-          </li>
-        ))}
-      </ol>
-    </div>
-  )
-}
-
-const Turn = ({ by, to }: { by: -1 | 1; to: string | undefined }) => (
-  <button type="button" data-turn={by} disabled={to === undefined} aria-label={to}>
-    <svg viewBox="0 0 20 20" aria-hidden="true">
-      <path
-        d={by < 0 ? 'M16 10H4M8.500 5.500L4 10l4.500 4.500' : 'M4 10h12M11.500 5.500L16 10l-4.500 4.500'}
-      />
-    </svg>
-  </button>
-)
-
-function DayView({ day }: { day: Day | undefined }) {
-  if (!day) return <li class="day" aria-hidden="true" />
-  const classes = ['day', day.on.length > 0 && 'some', day.isToday && 'today'].filter(Boolean).join(' ')
-  return (
-    <li class={classes} aria-current={day.isToday ? 'date' : undefined}>
-      <b>
-        {day.day}
-        <span> {day.weekday}</span>
-      </b>
-      {day.on.map(({ key, time, name: { words }, url, isHome, isOff }) => {
-        const classOf = ['on', isHome && 'home', isOff && 'off'].filter(Boolean).join(' ')
-        const told = (
-          <Fragment>
-            {time && <time>{time}</time>}
-            <span>{words}</span>
-          </Fragment>
-        )
-        return url ? (
-          <a key={key} class={classOf} href={url}>
-            {told}
-          </a>
-        ) : (
-          <div key={key} class={classOf}>
-            {told}
-          </div>
-        )
-      })}
-    </li>
-  )
-}
-
-const timeOf = (ms: number, locale: string, offsetAt: OffsetAt) =>
-  digitsIn(new Date(ms + offsetAt(ms) * 60_000).toISOString().slice(11, 16), locale)
-
-/** The days of the place on which it is on. */
-function daysOf(item: Item, offsetAt: OffsetAt) {
-  const [start] = startsOf(item, offsetAt)
-  if (start === undefined || !item.startDate) return undefined
-  const from = dayOf(start, offsetAt)
-  const end = overAt(item.startDate, item.endDate, start, offsetAt)
-  // What goes on until two in the morning is on that evening.
-  const nightMs = end - start < dayMs ? dayMs / 4 : 1
-  const until = Math.max(from, dayOf(end - nightMs, offsetAt))
-  return { item, start, from, until: Math.min(until, from + mostDays) }
-}
-const firstMonth = (item: Item, offsetAt: OffsetAt): readonly number[] => {
-  const days = daysOf(item, offsetAt)
-  return days ? [monthOf(days.from)] : []
-}
-
-const houseOf = ({ location }: Item) => location?.name ?? location?.addressLocality
-/** The house where most is on. */
-function mostlyAt(items: readonly Item[]): string | undefined {
-  const counts = new Map<string, number>()
-  for (const item of items) {
-    const house = houseOf(item)
-    if (house) counts.set(house, (counts.get(house) ?? 0) + 1)
-  }
-  return [...counts].sort(([, a], [, b]) => b - a)[0]?.[0]
-}
