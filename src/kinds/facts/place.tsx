@@ -2,8 +2,9 @@
 /** Where an event takes place: the house, the town that it is in, and how far away that is. */
 import type { Item } from '../../core/items/item'
 import { toggle } from '../../core/settings/controls/toggle'
-import { fact } from '../block'
-import { small, smallEm, type } from '../sizes'
+import { fact, type AnyValues } from '../block'
+import { counted, linesOf, type Counted } from '../letters'
+import { clamp, faceOf, small, smallEm, type } from '../sizes'
 import { awayField, awayInWords, awayWords } from './away'
 import { onCards } from './group'
 import { postalAddress } from './postalAddress'
@@ -12,8 +13,10 @@ interface Place {
   readonly house: string
   /** The town, and how far away. */
   readonly around: string
+  readonly lines: Counted
   readonly location: NonNullable<Item['location']>
 }
+const mostLines = 2
 
 /** Undefined where no part of it is told. */
 const addressOf = (location: NonNullable<Item['location']>) => {
@@ -37,7 +40,13 @@ export const place = fact({
     // Some write the town into the name, too.
     const shown = house.includes(town) ? '' : town
     const around = [shown, awayInWords(item, values, locale)].filter(Boolean).join(', ')
-    return house || town ? { house, around, location } : undefined
+    if (!house && !town) return undefined
+    // The house is set in a heavier weight.
+    const lines = counted(
+      [house, around].filter(Boolean).join(', '),
+      faceOf(values as AnyValues, 'body', 'bold'),
+    )
+    return { house, around, lines, location }
   },
   view: ({ house, around }) => (
     <p part="place">
@@ -46,9 +55,13 @@ export const place = fact({
       {around}
     </p>
   ),
-  em: (values) => (values['facts.place'] ? smallEm : 0),
+  em(values, { form, widthEm }, told) {
+    if (!values['facts.place']) return 0
+    const most = form === 'line' ? 1 : mostLines
+    return (told ? linesOf(told.lines, widthEm / small.size, most) : most) * smallEm
+  },
   styles: (values) =>
-    `[part=place]{${type(small)}margin:0;color:${values['look.muted']};white-space:nowrap;overflow:hidden;text-overflow:ellipsis}[part=place] b{font-weight:500;color:${values['look.text']}}`,
+    `[part=place]{${type(small)}margin:0;color:${values['look.muted']};${clamp(mostLines)}}.line [part=place]{display:block;white-space:nowrap;text-overflow:ellipsis}[part=place] b{font-weight:500;color:${values['look.text']}}`,
   jsonLd({ house, location }, itemType) {
     if (itemType !== 'Event') return {}
     return {

@@ -74,7 +74,7 @@ describe('sources', () => {
       'nothing_readable',
     ],
     ['empty', () => serve(''), 'nothing_readable'],
-    ['a picture', () => serve('\x89PNG', { 'content-type': 'image/png' }), 'nothing_readable'],
+    ['a packed file', () => serve('PK\x03\x04', { 'content-type': 'application/zip' }), 'nothing_readable'],
   ])('%s: nothing is kept', async (_name, arrange, expected) => {
     arrange()
     expect(await codeOf(addFeed())).toBe(expected)

@@ -94,7 +94,7 @@ test.each<[string, object]>([
 })
 
 test('without a script it is a page, with the field filled in and links to choose by', async () => {
-  const { searchIn, sendSearchPage } = await import('./search')
+  const { searchIn, sendSearchPage } = await import('./searchPage')
   let html = ''
   const response = { writeHead: () => response, end: (text: string) => (html = text) }
   const asked = searchIn(`/h/${ref}?find=willow&find-in=${encodeURIComponent(low)}`)!
