@@ -1,6 +1,6 @@
 /**
- * Behaviour `later`: what an element names in `data-later` is loaded when somebody is about to use it, so that nobody else pays
- * for it. What they did meanwhile is done again once it is there.
+ * Behaviour `later`: loads the chunk that an element names in `data-later` once somebody is about to use that element. Others
+ * never load it. It repeats what the visitor did while the chunk was on its way.
  */
 import type { Behaviour, Home } from '../home'
 
@@ -14,10 +14,13 @@ export function start(root: ShadowRoot, locale: string, home: Home): () => void 
   function wake(name: string): Promise<void> {
     const known = loading.get(name)
     if (known) return known
-    const begun = home.chunk<Behaviour>(name).then((chunk) => {
-      there.add(name)
-      if (!life.signal.aborted) undo.push(chunk?.start(root, locale, home))
-    })
+    const begun = home
+      .chunk<Behaviour>(name)
+      .then((chunk) => {
+        if (!life.signal.aborted) undo.push(chunk?.start(root, locale, home))
+      })
+      // Out of reach it is given up: the form and the links then lead to the hosted page.
+      .finally(() => there.add(name))
     loading.set(name, begun)
     return begun
   }

@@ -3,7 +3,7 @@ import type { Home } from '../home'
 import type { MapDrawn } from './mapDrawn'
 
 /** @returns its undo */
-export function start(root: ShadowRoot, locale: string, home: Pick<Home, 'chunk'>): () => void {
+export function start(root: ShadowRoot, _locale: string, home: Pick<Home, 'chunk'>): () => void {
   const view = root.ownerDocument.defaultView as Window & typeof globalThis
   const box = root.querySelector<HTMLElement>('[part=map]')
   if (!box) return () => {}
@@ -17,7 +17,7 @@ export function start(root: ShadowRoot, locale: string, home: Pick<Home, 'chunk'
     if (life.signal.aborted) return
     // Out of reach: the list is complete, and the button is there again.
     if (!drawn) ask.hidden = false
-    else undo = drawn.draw(root, box, locale)
+    else undo = drawn.draw(root, box)
   }
   ask.querySelector('button')!.addEventListener('click', () => void show(), { signal: life.signal })
   const sight = new view.IntersectionObserver(

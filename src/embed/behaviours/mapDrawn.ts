@@ -16,7 +16,7 @@ import sheet from 'leaflet/dist/leaflet.css'
 import type { Point } from '../../core/geo/distance'
 
 export interface MapDrawn {
-  draw(root: ShadowRoot, box: HTMLElement, locale: string): () => void
+  draw(root: ShadowRoot, box: HTMLElement): () => void
 }
 /** As the chunk `nearest` tells it. */
 const orderEvent = 'yimble-order'
@@ -32,8 +32,8 @@ interface Place {
 }
 
 /** @returns its undo */
-export function draw(root: ShadowRoot, box: HTMLElement, _locale: string): () => void {
-  const { document } = { document: root.ownerDocument }
+export function draw(root: ShadowRoot, box: HTMLElement): () => void {
+  const { ownerDocument: document } = root
   const view = document.defaultView as Window & typeof globalThis
   const styles = new view.CSSStyleSheet()
   styles.replaceSync(sheet)
