@@ -14,12 +14,11 @@ import {
 } from 'leaflet'
 import sheet from 'leaflet/dist/leaflet.css'
 import type { Point } from '../../core/geo/distance'
+import { orderEvent, pointAt } from '../places'
 
 export interface MapDrawn {
   draw(root: ShadowRoot, box: HTMLElement): () => void
 }
-/** As the chunk `nearest` tells it. */
-const orderEvent = 'yimble-order'
 /** Pins nearer to each other than this many px are one. */
 const apartPx = 34
 const closest = 17
@@ -126,11 +125,10 @@ export function draw(root: ShadowRoot, box: HTMLElement): () => void {
 function placesIn(root: ShadowRoot): Place[] {
   const cards = [...root.querySelectorAll<HTMLElement>('[data-cards]>[part=card]:not([hidden])')]
   return cards.flatMap((card, place) => {
-    const at = card.querySelector<HTMLElement>('[data-at]')?.dataset.at
-    if (!at) return []
-    const [latitude = 0, longitude = 0] = at.split(',').map(Number)
+    const there = pointAt(card)
+    if (!there) return []
     const name = card.querySelector('[part=title]')?.textContent ?? ''
-    return [{ at: [latitude, longitude] as LatLngTuple, number: String(place + 1), card, name }]
+    return [{ at: [there.latitude, there.longitude] as LatLngTuple, number: String(place + 1), card, name }]
   })
 }
 

@@ -3,11 +3,10 @@
  * position of the visitor stays here.
  */
 import { distanceKm, type Point } from '../../core/geo/distance'
+import { orderEvent, pointAt } from '../places'
 import { numbersOf } from '../shared'
 
 const kmPerMile = 1.609344
-/** Told of a new order; its detail is where the visitor is. */
-export const orderEvent = 'yimble-order'
 
 /** @returns its undo */
 export function start(root: ShadowRoot, locale: string): () => void {
@@ -110,8 +109,6 @@ export function start(root: ShadowRoot, locale: string): () => void {
 
 /** Undefined for a card that does not say where it is. */
 function kmTo(card: HTMLElement, point: Point): number | undefined {
-  const at = card.querySelector<HTMLElement>('[data-at]')?.dataset.at
-  if (!at) return undefined
-  const [latitude = 0, longitude = 0] = at.split(',').map(Number)
-  return distanceKm(point, { latitude, longitude })
+  const there = pointAt(card)
+  return there && distanceKm(point, there)
 }

@@ -3,6 +3,7 @@
  * address keeps it, so that it can be sent on and is there again after a look at an entry.
  */
 import type { Home } from '../home'
+import { orderEvent } from '../places'
 
 interface Found {
   readonly cards: readonly string[]
@@ -12,8 +13,6 @@ interface Found {
   readonly more: string
 }
 const waitMs = 200
-/** Told when the entries are others; the map draws them anew. */
-const orderEvent = 'yimble-order'
 
 /** @returns its undo */
 export function start(root: ShadowRoot, locale: string, home: Home): () => void {

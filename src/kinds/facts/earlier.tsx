@@ -55,7 +55,7 @@ function byName(rest: readonly Item[], offsetAt: OffsetAt): ReadonlyMap<string, 
   return all
 }
 
-/** Of each earlier year the date that lies nearest to this one in the year. */
+/** Picks one date of each earlier year: the one whose day of the year is nearest to this date's. */
 export function earlierOf(item: Item, rest: readonly Item[], offsetAt: OffsetAt): Dated[] {
   const [start] = startsOf(item, offsetAt)
   if (start === undefined) return []

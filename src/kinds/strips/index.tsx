@@ -1,5 +1,5 @@
 /** @jsxImportSource preact */
-/** What a catalogue can be chosen by, set like a book's index: word, dots, count. What finds nothing stays, muted. */
+/** Lists the choices of a catalogue like a book's index: word, dots, count. A choice that finds nothing stays, muted. */
 import { headingOf, choicesOf, readChoice, type ChoiceKind } from '../../core/items/choices'
 import { numberInWords } from '../../core/locale/numbers'
 import { say, type Phrase } from '../../core/locale/phrase'
@@ -252,7 +252,7 @@ function countsIn(items: Parameters<typeof choicesOf>[0][]): Record<string, numb
   return counts
 }
 
-/** What is chosen after this one is pressed: it goes away again, or takes the place of another under its heading. */
+/** Returns the choices after one is pressed. It is taken back, or takes the place of another under its heading. */
 export function chosenWith(chosen: readonly string[], written: string): string[] {
   const others = chosen.filter((one) => headingOf(one) !== headingOf(written))
   return chosen.includes(written) ? others : [...others, written]

@@ -1,7 +1,7 @@
 /** The months in which something takes place, with how much; each leads to its dates. */
 import { monthInWords } from '../../core/locale/dates'
 import { numberInWords } from '../../core/locale/numbers'
-import { startsOf } from '../../core/rules/starts'
+import { instantHere, startsOf } from '../../core/rules/starts'
 import { toggle } from '../../core/settings/controls/toggle'
 import { strip } from '../block'
 import type { Item } from '../../core/items/item'
@@ -60,11 +60,8 @@ export const months = strip({
   until: (values, { now, offsetAt }) => {
     // The year is left out of this year's months.
     const here = new Date(now + offsetAt(now) * 60_000)
-    return values['months.shown'] ? yearEnd(here.getUTCFullYear(), offsetAt) : Infinity
+    return values['months.shown']
+      ? instantHere(Date.UTC(here.getUTCFullYear() + 1, 0, 1), offsetAt)
+      : Infinity
   },
 })
-
-const yearEnd = (year: number, offsetAt: (ms: number) => number): number => {
-  const wall = Date.UTC(year + 1, 0, 1)
-  return wall - offsetAt(wall) * 60_000
-}

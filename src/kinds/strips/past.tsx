@@ -3,6 +3,7 @@
 import { dateInWords } from '../../core/locale/dates'
 import { sayCount, type Counting } from '../../core/locale/phrase'
 import { startsOf } from '../../core/rules/starts'
+import { dayMs } from '../../core/schedule/civil'
 import { strip, type AnyValues } from '../block'
 import { small, type } from '../sizes'
 
@@ -20,7 +21,7 @@ const earlierDates: Counting = {
 }
 /** A line that can be touched. */
 const summaryEm = 2.75
-/** So many lines are told; whoever looks for more wants the publisher's own pages. */
+/** The list ends after so many lines: the publisher's own pages have the rest. */
 const mostLines = 200
 
 interface Past {
@@ -46,7 +47,7 @@ export const past = strip({
     const gone = rest
       .flatMap((item) => {
         const [start] = startsOf(item, offsetAt)
-        return start !== undefined && start <= now && start > now - days * 86_400_000 ? [{ item, start }] : []
+        return start !== undefined && start <= now && start > now - days * dayMs ? [{ item, start }] : []
       })
       .sort((a, b) => b.start - a.start)
     if (gone.length === 0) return undefined
