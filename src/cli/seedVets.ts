@@ -10,6 +10,7 @@ import { peopleKey } from './seedData'
 import { createForm, publishForm, saveForm } from '../server/services/visitors/forms'
 import { seedVisits, seedVisitsInArabic } from './seedVisits'
 import { seedAdvice } from './seedHelp'
+import { seedTelephones, seedTelephonesInArabic } from './seedTelephones'
 import type { Live } from './seedTools'
 
 export interface Vets {
@@ -180,6 +181,24 @@ export async function seedVets({
     widths: [350, 720, 1120],
     settings: { calendar: await seedVisits(designer, vets), 'look.font': 'brand' },
   })
+  await live({
+    client: vets,
+    kind: 'ringBack',
+    name: 'Shall we ring you?',
+    from: 'page',
+    page,
+    slot: 'ring',
+    form: 'element',
+    standin: 4,
+    widths: [350, 720, 400],
+    settings: {
+      switchboard: await seedTelephones(designer, vets),
+      'ring.intro': 'Somebody who knows animals is on the line, usually within a minute.',
+      'ring.promise':
+        'Nobody could come to the telephone. Kwame hears it first and rings you back before six.',
+      'look.font': 'brand',
+    },
+  })
   const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)
   const arabicPeople = await addConnected(designer, vetsInArabic, {
     connector: 'people',
@@ -193,6 +212,15 @@ export async function seedVets({
     label: 'Reviews in Arabic',
   })
   const arabic = { client: vetsInArabic, page: arabicPage, standin: 4, form: 'element' } as const
+  await live({
+    ...arabic,
+    kind: 'ringBack',
+    name: 'Shall we ring you?',
+    from: 'page',
+    slot: 'ring-ar',
+    widths: [350, 720, 400],
+    settings: { switchboard: await seedTelephonesInArabic(designer, vetsInArabic) },
+  })
   await live({
     ...arabic,
     kind: 'team',

@@ -69,7 +69,9 @@ export const standinHosts = [
   '127.0.0.19',
   '127.0.0.20',
   '127.0.0.23',
+  '127.0.0.24',
 ] as const
+const exchangeHost = '127.0.0.24'
 const mailboxHost = '127.0.0.19'
 /** Where the demo's calendar server listens; one of the vets has her own calendar there. */
 const calendarsHost = '127.0.0.21'
@@ -115,6 +117,8 @@ export function environmentFor({ basePort, folder, mode, profile }: WorldOptions
     YIMBLE_CONNECTORS: JSON.stringify(
       Object.fromEntries(Object.entries(connectorHosts).map(([id, host]) => [id, at(host, 20)])),
     ),
+    YIMBLE_EXCHANGE_URL: at(exchangeHost, 20),
+    YIMBLE_EXCHANGE_KEY: 'penwether',
     YIMBLE_SECRET: process.env.YIMBLE_SECRET ?? secretIn(folder),
     YIMBLE_DEMO: '1',
     YIMBLE_PGDATA: path.join(folder, 'pg'),

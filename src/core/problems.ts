@@ -110,6 +110,34 @@ export const catalogue = {
     'Calendar in use',
     (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another calendar there first.`,
   ),
+  switchboard_named: entry(
+    409,
+    'Name taken',
+    (f) => `This client has a switchboard “${f.name}” already. Take another name.`,
+  ),
+  switchboard_used: entry(
+    409,
+    'Switchboard in use',
+    (f) => `“${f.name}” stands in these widgets: ${f.widgets}. Choose another switchboard there first.`,
+  ),
+  number_unfit: entry(422, 'Not a number that can be rung', (f) =>
+    f.why === 'costly'
+      ? `${f.name} has “${f.number}”, which costs extra to ring. Take an ordinary number.`
+      : f.why === 'abroad'
+        ? `${f.name} has “${f.number}”, which lies in none of the countries that are rung. Add its country, or take another number.`
+        : `${f.name} has “${f.number}”, which is no telephone number. Check it for missing digits.`,
+  ),
+  no_sound: entry(
+    422,
+    'No sound',
+    (f) =>
+      `“${f.name}” is no sound that can be played on a telephone (WAV, one channel, up to ${f.seconds} seconds).`,
+  ),
+  sound_used: entry(
+    409,
+    'Sound in use',
+    (f) => `“${f.name}” is played by ${f.switchboards}. Choose another greeting there first.`,
+  ),
   no_calendar: entry(
     422,
     'No calendar',

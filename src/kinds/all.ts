@@ -13,6 +13,7 @@ import { pictures } from './pictures/kind'
 import { posts } from './posts/kind'
 import { profile } from './profile/kind'
 import { questions } from './questions/kind'
+import { ringBack } from './ringBack/kind'
 import { reviews } from './reviews/kind'
 import { search } from './search/kind'
 import { signup } from './signup/kind'
@@ -32,6 +33,7 @@ export const kinds: readonly Kind[] = [
   signup,
   questions,
   chat,
+  ringBack,
   booking,
   offers,
   events,

@@ -43,6 +43,9 @@ const schema = z
     YIMBLE_REPLIES_DOMAIN: z.string().max(200).optional(),
     YIMBLE_REPLIES_HOST: z.string().default('127.0.0.1'),
     YIMBLE_REPLIES_PORT: z.coerce.number().int().min(1).max(65_535).default(2525),
+    /** The telephone exchange that rings visitors back (docs/exchange.md), and the key that it asks for. Without it nobody is rung. */
+    YIMBLE_EXCHANGE_URL: z.url().optional(),
+    YIMBLE_EXCHANGE_KEY: z.string().max(200).default(''),
     /** Seals tokens and keys of others; the same on every process. Changing it loses every connection. */
     YIMBLE_SECRET: z.string().min(32, 'at least 32 letters').default(developmentSecret),
     /** Where the services of the connectors are: `{"reviews":"https://…"}`. */

@@ -5,6 +5,7 @@ import { publications } from './entries'
 import { createCommunity, createOffers, createPeople, createReviews } from './directories'
 import { fileNames } from './feedFormats'
 import { propPage, send } from './html'
+import { createExchange } from './exchange'
 import { createHub } from './hub'
 import { createLetters } from './letters'
 import { createMailbox } from './mailbox'
@@ -49,7 +50,7 @@ const index: Handler = (request, response) => {
     response,
     propPage(
       'The stand-ins',
-      `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p><h2>Places with accounts and lists</h2><ul><li><a href="${at('127.0.0.11')}/control">Lumenfold</a>, a network for pictures and posts (password <code>lumen</code>)</li><li><a href="${at('127.0.0.12')}/">County Opinions</a>, a reviews directory</li><li><a href="${at('127.0.0.13')}/">Hearthroom</a>, a community host</li><li><a href="${at('127.0.0.14')}/">Register of People</a>, by key</li><li><a href="${at('127.0.0.15')}/">Saltmere Offers</a>, lists of offers</li><li><a href="${at('127.0.0.23')}/">Lantern Slides</a>, whose things may be shown elsewhere</li><li><a href="${at('127.0.0.22')}/">County Surveyors</a>, whose maps may be used</li><li><a href="${at('127.0.0.20')}/">Saltmere Letters</a>, which takes those who sign up, by key</li><li><a href="${at(hubHost)}/">Saltmere Signals</a>, a hub that tells of the publisher’s news</li><li><a href="${at(mailboxHost)}/">Mailbox</a>, where every mail of the demo ends up</li></ul>`,
+      `<h2>Client sites</h2><ul>${sites.join('')}</ul><h2>Feeds</h2><ul>${feeds.join('')}</ul><p><a href="${at(publisherHost)}/control">Make a feed slow, broken, empty, gone; add an entry</a></p><h2>Places with accounts and lists</h2><ul><li><a href="${at('127.0.0.11')}/control">Lumenfold</a>, a network for pictures and posts (password <code>lumen</code>)</li><li><a href="${at('127.0.0.12')}/">County Opinions</a>, a reviews directory</li><li><a href="${at('127.0.0.13')}/">Hearthroom</a>, a community host</li><li><a href="${at('127.0.0.14')}/">Register of People</a>, by key</li><li><a href="${at('127.0.0.15')}/">Saltmere Offers</a>, lists of offers</li><li><a href="${at('127.0.0.23')}/">Lantern Slides</a>, whose things may be shown elsewhere</li><li><a href="${at('127.0.0.24')}/">Penwether Exchange</a>, whose telephones ring in a browser</li><li><a href="${at('127.0.0.22')}/">County Surveyors</a>, whose maps may be used</li><li><a href="${at('127.0.0.20')}/">Saltmere Letters</a>, which takes those who sign up, by key</li><li><a href="${at(hubHost)}/">Saltmere Signals</a>, a hub that tells of the publisher’s news</li><li><a href="${at(mailboxHost)}/">Mailbox</a>, where every mail of the demo ends up</li></ul>`,
     ),
   )
 }
@@ -72,6 +73,7 @@ const handlers: [string, Handler][] = [
   ['127.0.0.20', createLetters()],
   ['127.0.0.22', createTiles()],
   ['127.0.0.23', createEmbeds(at('127.0.0.23'))],
+  ['127.0.0.24', createExchange(process.env.YIMBLE_EXCHANGE_KEY ?? '').handle],
   [mailboxHost, createMailbox(Number(process.env.YIMBLE_STANDINS_SMTP ?? 4335), mailboxHost)],
   ...standinSites.map((site, order): [string, Handler] => [
     siteHost(order),

@@ -2,6 +2,7 @@
  * Every route of the API, asked by somebody of another agency, and every write by somebody who may only look. The routes
  * are read from the list: one that is new has to be told about here, or this fails.
  */
+import { writeWav } from '@/core/ring/wav'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import {
   makeActor,
@@ -104,10 +105,17 @@ beforeAll(async () => {
     junk: null,
   })
   const { addWebhook } = await import('../services/visitors/webhooks')
+  const { createSwitchboard } = await import('../services/ring/switchboards')
+  const { addSound } = await import('../services/ring/sounds')
+  const switchboard = await createSwitchboard(owner, client.id, 'Mine')
+  const data = Buffer.from(writeWav(new Float32Array(9))).toString('base64')
+  const sound = await addSound(owner, client.id, { name: 'Mine', data })
   Object.assign(ids, {
     webhooks: (await addWebhook(owner, client.id, 'https://hooks.example/Mine')).id,
     forms: form.id,
     calendars: calendar.id,
+    switchboards: switchboard.id,
+    sounds: sound.id,
     bookings: booking.id,
     lists: list.id,
     submissions: submission.id,
@@ -191,6 +199,12 @@ const bodies: Readonly<Record<string, () => object>> = {
   'PATCH /calendars/{id}/body': () => ({
     calendar: { zone: 'UTC', currency: 'GBP', services: [], resources: [] },
   }),
+  'POST /clients/{id}/switchboards': () => ({ name: 'B' }),
+  'PATCH /switchboards/{id}': () => ({ name: 'B' }),
+  'PATCH /switchboards/{id}/body': () => ({
+    switchboard: { phones: [], greeting: { as: 'words', text: '' }, countries: ['GB'] },
+  }),
+  'POST /clients/{id}/sounds': () => ({ name: 'S', data: 'aGVsbG8=' }),
   'POST /calendars/{id}/bookings/find': aWeek,
   'POST /calendars/{id}/free': () => ({ service: 'short', ...aWeek() }),
   'POST /calendars/{id}/bookings': inAWeek,
@@ -315,9 +329,15 @@ const forPeople = [
   'POST /calendars/{id}/caldav',
   'POST /calendars/{id}/people/{resource}/caldav',
   'DELETE /calendars/{id}/people/{resource}/caldav',
+  'GET /clients/{id}/switchboards',
+  'GET /switchboards/{id}',
+  'PATCH /switchboards/{id}/body',
+  'GET /clients/{id}/sounds',
+  'POST /clients/{id}/sounds',
+  'DELETE /sounds/{id}',
 ]
 describe('one of a client’s own people', () => {
-  test('finds no route but those of their inbox and calendars', async () => {
+  test('finds no route but those of their inbox, calendars and switchboards', async () => {
     expect(
       routes
         .filter((one) => one.forClients)

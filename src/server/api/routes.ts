@@ -5,6 +5,7 @@ import { clientsRoutes } from './routes/clients'
 import { connectionsRoutes } from './routes/connections'
 import { itemsRoutes } from './routes/items'
 import { kindsRoutes } from './routes/kinds'
+import { ringRoutes } from './routes/ring'
 import { sitesRoutes } from './routes/sites'
 import { sourcesRoutes } from './routes/sources'
 import { visitorsRoutes } from './routes/visitors'
@@ -22,4 +23,5 @@ export const routes: readonly Route[] = [
   ...widgetsRoutes,
   ...visitorsRoutes,
   ...bookingRoutes,
+  ...ringRoutes,
 ]

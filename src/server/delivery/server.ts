@@ -14,6 +14,9 @@ import { noteSighting } from './sightings'
 import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
 import { answerBooking, bookingPath, feedPath, sendFeed } from '../visitors/bookingPage'
 import { searchIn, sendSearchPage } from '../visitors/searchPage'
+import { answerExchange, sendSound } from '../visitors/exchangeCalls'
+import { tellPath } from '../services/ring/exchange'
+import { soundPath } from '../services/ring/sounds'
 import { answerLetter, letterPath } from '../visitors/letters'
 import { answerTimes, timesPath } from '../visitors/timesPage'
 import { answerVisitor, visitorPath } from '../visitors/visitors'
@@ -139,6 +142,10 @@ async function answerRest(
   if (feed) return sendFeed(response, feed)
   const file = isRead(request) ? fileLinkPath.exec(path) : null
   if (file) return sendLinked(response, file)
+  const told = tellPath.exec(path)
+  if (told) return answerExchange(request, response, told)
+  const sound = isRead(request) ? soundPath.exec(path) : null
+  if (sound) return sendSound(response, sound)
   const hub = hubPath.exec(path)
   if (hub) return answerHub(request, response, hub[1]!)
   if (!isRead(request)) {

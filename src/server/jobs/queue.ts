@@ -8,6 +8,7 @@ import type { Client as PgClient } from 'pg'
 import { db } from '../db/db'
 import { env } from '../env'
 import type { Letter } from '../mail/letter'
+import type { Order } from '../services/ring/exchange'
 
 export interface Jobs {
   /** Reads a source again. */
@@ -28,6 +29,10 @@ export interface Jobs {
   carry: { listId: string }
   /** Reads busy times from a calendar elsewhere. */
   outside: { outsideId: string }
+  /** Begins a call when it is due, or gives its present step up when that has taken too long. */
+  call: { callId: string; is: 'due' | 'late'; step: number }
+  /** Tells the telephone exchange what to do. */
+  exchange: { callId: string; step: number; language: string; orders: readonly Order[] }
 }
 export type JobName = keyof Jobs
 export const jobNames: readonly JobName[] = [
@@ -40,6 +45,8 @@ export const jobNames: readonly JobName[] = [
   'deliver',
   'carry',
   'outside',
+  'call',
+  'exchange',
 ]
 
 /** A job that takes longer counts as lost. Reading thousands of items page by page at a polite pace takes its time. */
@@ -53,6 +60,8 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   deliver: 60,
   carry: 300,
   outside: 60,
+  call: 30,
+  exchange: 60,
 }
 
 const tryingLong: ReadonlySet<JobName> = new Set(['mail', 'deliver', 'carry'])

@@ -11,6 +11,7 @@ import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
 import { enqueueOutside, readOutside } from '../services/booking/outside'
 import { remindDue } from '../services/booking/reminders'
+import { giveOrders, tellCall } from '../services/ring/calls'
 import { refresh } from '../services/sources/refreshing'
 import { deliver } from '../services/visitors/announcing'
 import { carry } from '../services/visitors/carrying'
@@ -38,6 +39,8 @@ export const handlers: Handlers = {
   deliver: ({ deliveryId }) => deliver(deliveryId),
   carry: ({ listId }) => carry(listId),
   outside: ({ outsideId }) => readOutside(outsideId),
+  call: ({ callId, is, step }) => tellCall(callId, { is }, { atStep: step }),
+  exchange: (orders) => giveOrders(orders),
   unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
@@ -99,6 +102,8 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'deliver', 8)
   await takeJobs(boss, 'carry', 4)
   await takeJobs(boss, 'outside', 4)
+  await takeJobs(boss, 'call', 8)
+  await takeJobs(boss, 'exchange', 8)
   const stopReplies = takeReplies()
   let isAway = false
   const timer = setInterval(() => {

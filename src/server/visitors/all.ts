@@ -4,6 +4,7 @@ import { bookingAnswers } from './booking'
 import { chatAnswers } from './chat'
 import { locationsAnswers } from './locations'
 import { questionsAnswers } from './questions'
+import { ringBackAnswers } from './ringBack'
 import { searchAnswers } from './search'
 import { signupAnswers } from './signup'
 
@@ -15,4 +16,5 @@ export const answersByKind: Readonly<Record<string, Answers>> = {
   offers: bookingAnswers,
   locations: locationsAnswers,
   search: searchAnswers,
+  ringBack: ringBackAnswers,
 }

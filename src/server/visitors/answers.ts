@@ -15,6 +15,8 @@ export interface WidgetFacts {
   readonly clientName: string
   /** BCP 47 tag of the client's language. */
   readonly locale: string
+  /** IANA name of the client's zone. */
+  readonly timeZone: string
   /** Addresses of the client's sites, where only they may send something; null where every page may. */
   readonly onlyFrom: readonly string[] | null
   /** Of the live release. */

@@ -20,6 +20,7 @@ export async function sendLinked(
 ): Promise<void> {
   const file = isSigned(purpose, id, signature) ? await findFile(id) : undefined
   if (!file) return void response.writeHead(404).end()
-  response.writeHead(200, downloadHeaders(file))
+  // The widget plays what was said from a page of the client's.
+  response.writeHead(200, { ...downloadHeaders(file), 'Access-Control-Allow-Origin': '*' })
   await pipeline(piecesOf(id), response).catch(() => response.destroy()) // whoever asked has gone
 }

@@ -128,6 +128,21 @@ export const visitorProblems = {
       ar: 'حُجز هذا الموعد في هذه الأثناء.',
     },
   },
+  number_refused: {
+    status: 422,
+    detail: {
+      en: 'This number cannot be rung from here: it lies abroad, costs extra, or is not to be rung. Please leave another one.',
+      cy: 'Ni ellir ffonio’r rhif hwn oddi yma: mae dramor, yn costio’n ychwanegol, neu ddim i’w ffonio. Gadewch rif arall.',
+      de: 'Diese Nummer kann von hier aus nicht angerufen werden: Sie liegt im Ausland, kostet extra oder soll nicht angerufen werden. Bitte eine andere angeben.',
+      es: 'No se puede llamar a este número desde aquí: está en el extranjero, cuesta un suplemento o no desea llamadas. Deje otro, por favor.',
+      fr: 'Ce numéro ne peut pas être appelé d’ici : il est à l’étranger, surtaxé, ou ne veut pas être appelé. Laissez-en un autre.',
+      it: 'Da qui non si può chiamare questo numero: è all’estero, a pagamento, o non vuole essere chiamato. Ne lasci un altro.',
+      nl: 'Dit nummer kan van hieruit niet worden gebeld: het ligt in het buitenland, kost extra of wil niet gebeld worden. Laat een ander achter.',
+      pl: 'Pod ten numer nie można stąd zadzwonić: jest zagraniczny, dodatkowo płatny albo nie życzy sobie telefonów. Proszę podać inny.',
+      pt: 'Não é possível ligar daqui para este número: fica no estrangeiro, custa mais ou não quer chamadas. Deixe outro, por favor.',
+      ar: 'لا يمكن الاتصال بهذا الرقم من هنا: إما أنه خارج البلاد أو مرتفع التكلفة أو لا يرغب في الاتصال. يُرجى ترك رقم آخر.',
+    },
+  },
   key_taken: {
     status: 409,
     detail: {

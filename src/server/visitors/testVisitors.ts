@@ -8,11 +8,14 @@ export async function startVisitors(): Promise<{ readonly origin: string; readon
   const { answerLetter, letterPath } = await import('./letters')
   const { answerTimes, timesPath } = await import('./timesPage')
   const { answerBooking, bookingPath, feedPath, sendFeed } = await import('./bookingPage')
+  const { answerExchange } = await import('./exchangeCalls')
+  const { tellPath } = await import('../services/ring/exchange')
   const server = createServer((request, response) => {
     const path = request.url!.split('?')[0]!
     const [visit, letter] = [visitorPath.exec(path), letterPath.exec(path)]
     const [booking, feed] = [bookingPath.exec(path), feedPath.exec(path)]
     const times = timesPath.exec(path)
+    const told = tellPath.exec(path)
     const work = visit
       ? answerVisitor(request, response, visit)
       : letter
@@ -23,7 +26,9 @@ export async function startVisitors(): Promise<{ readonly origin: string; readon
             ? sendFeed(response, feed)
             : times
               ? answerTimes(request, response, times)
-              : Promise.resolve(void response.writeHead(404).end())
+              : told
+                ? answerExchange(request, response, told)
+                : Promise.resolve(void response.writeHead(404).end())
     work.catch(() => response.writeHead(503).end('{}'))
   })
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))

@@ -23,7 +23,7 @@ export const widgetFactsById = (id: string): Promise<WidgetFacts | undefined> =>
 
 async function read(where: string, value: string): Promise<WidgetFacts | undefined> {
   const [row] = await db().sequelize.query<Omit<WidgetFacts, 'settings'> & { settings: unknown }>(
-    `select w.id, w.ref, w.kind, w.agency_id as "agencyId", w.client_id as "clientId", c.name as "clientName", c.locale, r.settings,
+    `select w.id, w.ref, w.kind, w.agency_id as "agencyId", w.client_id as "clientId", c.name as "clientName", c.locale, c.time_zone as "timeZone", r.settings,
        case when c.is_strict then array(select t.url from sites t where t.client_id = c.id) end as "onlyFrom"
      from widgets w join clients c on c.id = w.client_id join releases r on r.id = w.live_release_id
      where ${where} and w.deleted_at is null`,

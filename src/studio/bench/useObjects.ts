@@ -2,7 +2,8 @@
 /** Objects of the client's that the settings choose, as the kind is given them: what visitors see of them now. */
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import type { BenchShape, CalendarShape, FormShape } from '@/core/api/shapes'
+import type { BenchShape, CalendarShape, FormShape, SwitchboardShape } from '@/core/api/shapes'
+import type { GivenSwitchboard } from '@/core/ring/shape'
 import type { Settings } from '@/core/settings/field'
 import { chosenFor, type Kind } from '@/kinds/contract'
 import type { GivenCalendar } from '@/kinds/booking/offered'
@@ -11,12 +12,14 @@ import { api } from '../api'
 
 export const formsPath = (clientId: string) => `/clients/${clientId}/forms`
 export const calendarsPath = (clientId: string) => `/clients/${clientId}/calendars`
+const switchboardsPath = (clientId: string) => `/clients/${clientId}/switchboards`
 
-type Sort = 'form' | 'calendar'
+type Sort = 'form' | 'calendar' | 'switchboard'
 /** What a kind is given of an object as it is now. Lists tell visitors nothing. */
 const givenOf = {
   form: ({ live, liveNumber }: FormShape): GivenForm => ({ form: live, release: liveNumber }),
   calendar: ({ calendar }: CalendarShape): GivenCalendar => ({ calendar }),
+  switchboard: ({ switchboard: { phones } }: SwitchboardShape): GivenSwitchboard => ({ phones }),
 } as const
 
 export function useObjects(
@@ -30,7 +33,9 @@ export function useObjects(
   const takes = (sort: Sort) => roles.some(([, one]) => one === sort)
   const forms = useAll<FormShape>(formsPath(client.id), takes('form'))
   const calendars = useAll<CalendarShape>(calendarsPath(client.id), takes('calendar'))
-  const isLoading = (takes('form') && !forms) || (takes('calendar') && !calendars)
+  const boards = useAll<SwitchboardShape>(switchboardsPath(client.id), takes('switchboard'))
+  const isLoading =
+    (takes('form') && !forms) || (takes('calendar') && !calendars) || (takes('switchboard') && !boards)
   const chosen = roles
     .map(([role, sort]) => `${role} ${sort} ${chosenFor(role, settings)[0] ?? ''}`)
     .join(',')
@@ -41,10 +46,12 @@ export function useObjects(
       const form = sort === 'form' && forms?.find((other) => other.id === id)
       if (form) return [[role, givenOf.form(form)]]
       const calendar = sort === 'calendar' && calendars?.find((other) => other.id === id)
-      return calendar ? [[role, givenOf.calendar(calendar)]] : []
+      if (calendar) return [[role, givenOf.calendar(calendar)]]
+      const board = sort === 'switchboard' && boards?.find((other) => other.id === id)
+      return board ? [[role, givenOf.switchboard(board)]] : []
     })
     return Object.fromEntries(found)
-  }, [isLoading, forms, calendars, objects, chosen])
+  }, [isLoading, forms, calendars, boards, objects, chosen])
 }
 
 function useAll<T>(path: string, isNeeded: boolean): readonly T[] | undefined {

@@ -7,7 +7,7 @@ import type { CalendarShape } from '@/core/api/shapes'
 import { calendarSchema, type Calendar } from '@/core/booking/shape'
 import { api } from '../api'
 import { useKeys } from '../bench/useKeys'
-import { Button } from '../parts/Button'
+import { DraftActions } from '../parts/DraftActions'
 import { useIsClient, useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
 import { useDraft } from '../parts/useDraft'
@@ -53,7 +53,7 @@ function View({ first }: CalendarViewProps) {
     save,
     isSavedByItself: false,
   })
-  const { document: calendar, set, fault, saving, isChanged } = draft
+  const { document: calendar, set, fault } = draft
   useKeys({ onUndo: draft.undo, onRedo: draft.redo })
 
   async function saveNow() {
@@ -72,31 +72,11 @@ function View({ first }: CalendarViewProps) {
         ]}
       >
         {mayEdit && part !== 'Bookings' && (
-          <>
-            <span role="status" className="text-[13px] text-faint">
-              {fault
-                ? `Not right yet: ${inWords(calendar, fault)}`
-                : typeof saving === 'object'
-                  ? saving.problem
-                  : isChanged
-                    ? 'Not in force yet'
-                    : 'Saved'}
-            </span>
-            <Button look="quiet" disabled={!draft.canUndo} onClick={draft.undo}>
-              Undo
-            </Button>
-            <Button look="quiet" disabled={!draft.canRedo} onClick={draft.redo}>
-              Redo
-            </Button>
-            <Button
-              look="main"
-              busy={saving === 'saving'}
-              disabled={!isChanged || fault !== undefined}
-              onClick={() => void saveNow()}
-            >
-              Save
-            </Button>
-          </>
+          <DraftActions
+            draft={draft}
+            fault={fault && inWords(calendar, fault)}
+            onSave={() => void saveNow()}
+          />
         )}
       </TopLine>
       <main className="mx-auto flex w-full max-w-6xl flex-col gap-5 px-4 py-6 sm:px-6">

@@ -8,6 +8,7 @@ import type {
   ListShape,
   SiteShape,
   SourceShape,
+  SwitchboardShape,
   TeamShape,
   WebhookShape,
   WidgetShape,
@@ -33,6 +34,7 @@ export interface ClientViewProps {
   readonly lists: readonly ListShape[]
   readonly forms: readonly FormShape[]
   readonly calendars: readonly CalendarShape[]
+  readonly switchboards: readonly SwitchboardShape[]
   readonly webhooks: readonly WebhookShape[]
   readonly people: TeamShape
   readonly delivery: string
@@ -46,6 +48,7 @@ export function ClientView({
   lists,
   forms,
   calendars,
+  switchboards,
   webhooks,
   people,
   delivery,
@@ -157,6 +160,27 @@ export function ClientView({
                           .map((one) => one.name)
                           .join(', ')}
                         {resources.length > 3 && ` and ${resources.length - 3} more`}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          {switchboards.length > 0 && (
+            <section aria-labelledby="switchboards" className="md:col-start-1">
+              <h2 id="switchboards" className="mb-2 text-lg">
+                Switchboards
+              </h2>
+              <ul className="divide-y divide-hair border-y border-hair">
+                {switchboards.map(({ id, name, switchboard: { phones } }) => (
+                  <li key={id}>
+                    <Link href={`/switchboards/${id}`} className="block px-1 py-2.5 hover:bg-wash">
+                      <span className="font-medium">{name}</span>
+                      <span className="block text-[13px] text-faint">
+                        {phones.length === 0
+                          ? 'No telephone yet'
+                          : phones.map((one) => one.name).join(', then ')}
                       </span>
                     </Link>
                   </li>

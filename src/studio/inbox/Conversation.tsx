@@ -10,7 +10,7 @@ import { DayAndTime } from '../parts/Local'
 import { useMayEdit } from '../parts/Role'
 import { inputClass } from '../parts/TextField'
 import { Attached } from './Attached'
-import { FileLinks } from './FileLinks'
+import { FileLinks, isSound } from './FileLinks'
 import { useAttached } from './useAttached'
 import { TalkNow } from './TalkNow'
 
@@ -46,8 +46,14 @@ export function Conversation({ submission, onAnswer }: ConversationProps) {
               className={`border-t border-hair py-4 ${kind === 'note' ? '-mx-3 bg-marigold-wash px-3' : kind === 'answer' ? 'pl-6' : ''}`}
             >
               <p className="mb-1 text-[13px] text-faint">
-                {kind === 'visitor' ? 'They wrote' : `${who ?? 'Somebody'} ${called[kind]}`},{' '}
-                <DayAndTime iso={at} />
+                {kind === 'visitor'
+                  ? files.some(isSound)
+                    ? 'They said'
+                    : 'They wrote'
+                  : kind === 'note' && who === null
+                    ? 'How it went'
+                    : `${who ?? 'Somebody'} ${called[kind]}`}
+                , <DayAndTime iso={at} />
               </p>
               {text && <p className="break-words whitespace-pre-wrap">{text}</p>}
               {files.length > 0 && <FileLinks files={files} />}

@@ -8,7 +8,7 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query'
-import { CalendarDays } from 'lucide-react'
+import { CalendarDays, Phone } from 'lucide-react'
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { toast } from 'sonner'
@@ -34,7 +34,11 @@ export interface InboxViewProps {
   /** To choose from; none for a client’s own people. */
   readonly clients: readonly { readonly id: string; readonly name: string }[]
   /** Of a client’s own people; none for others. */
-  readonly calendars: readonly { readonly id: string; readonly name: string }[]
+  readonly rooms: readonly {
+    readonly href: string
+    readonly name: string
+    readonly is: 'calendar' | 'switchboard'
+  }[]
   /** Who can have something in hand. */
   readonly people: readonly Person[]
 }
@@ -53,7 +57,7 @@ export function InboxView(props: InboxViewProps) {
   )
 }
 
-function Inbox({ first, asked, clients, calendars, people }: InboxViewProps) {
+function Inbox({ first, asked, clients, rooms, people }: InboxViewProps) {
   const queries = useQueryClient()
   const [folder, setFolder] = useState<FolderId>(asked ? folderOf(asked) : 'new')
   const [clientId, setClientId] = useState('')
@@ -137,12 +141,15 @@ function Inbox({ first, asked, clients, calendars, people }: InboxViewProps) {
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopLine crumbs={[{ label: 'Inbox' }]}>
-        {calendars.map(({ id, name }) => (
-          <Link key={id} href={`/calendars/${id}`} className={buttonClass('quiet')}>
-            <CalendarDays aria-hidden className="size-4" />
-            {name}
-          </Link>
-        ))}
+        {rooms.map(({ href, name, is }) => {
+          const Icon = is === 'calendar' ? CalendarDays : Phone
+          return (
+            <Link key={href} href={href} className={buttonClass('quiet')}>
+              <Icon aria-hidden className="size-4" />
+              {name}
+            </Link>
+          )
+        })}
       </TopLine>
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">Inbox</h1>

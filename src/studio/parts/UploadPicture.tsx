@@ -4,6 +4,7 @@ import { ImageUp } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { api, sentenceOf } from '../api'
+import { base64Of } from './base64Of'
 import { Button } from './Button'
 
 export interface UploadedPicture {
@@ -78,11 +79,3 @@ export function UploadPicture({ clientId, label, isSmall = false, onDone }: Uplo
     </>
   )
 }
-
-const base64Of = (file: File) =>
-  new Promise<string>((done, fail) => {
-    const reader = new FileReader()
-    reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''))
-    reader.onerror = () => fail(new Error('the file cannot be read'))
-    reader.readAsDataURL(file)
-  })

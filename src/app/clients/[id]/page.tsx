@@ -1,5 +1,6 @@
 import { env } from '@/server/env'
 import { peopleOf } from '@/server/services/access/team'
+import { listSwitchboards } from '@/server/services/ring/switchboards'
 import { listCalendars } from '@/server/services/booking/calendars'
 import { getClient } from '@/server/services/clients/clients'
 import { listSites } from '@/server/services/sites/sites'
@@ -20,6 +21,7 @@ export default viewOf(ClientView, async (actor, id) => ({
   lists: await listLists(actor, id),
   forms: await listForms(actor, id),
   calendars: await listCalendars(actor, id),
+  switchboards: await listSwitchboards(actor, id),
   webhooks: await listWebhooks(actor, id),
   people: await peopleOf(actor, id),
   delivery: env().YIMBLE_DELIVERY_URL,

@@ -5,7 +5,7 @@ import type { ControlType } from './control'
 
 export interface ObjectOptions {
   readonly type: 'object'
-  readonly of: 'list' | 'form' | 'calendar'
+  readonly of: 'list' | 'form' | 'calendar' | 'switchboard'
 }
 
 export const object = (of: ObjectOptions['of'], facts: Extra<string>): Field<string> => {

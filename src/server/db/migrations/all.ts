@@ -25,6 +25,7 @@ import * as booking from './0023-booking'
 import * as outsideCalendars from './0024-outside-calendars'
 import * as calendarsWrittenTo from './0025-calendars-written-to'
 import * as foundByChoice from './0026-found-by-choice'
+import * as ringBack from './0027-ring-back'
 
 export const migrations = [
   first,
@@ -53,4 +54,5 @@ export const migrations = [
   outsideCalendars,
   calendarsWrittenTo,
   foundByChoice,
+  ringBack,
 ]

@@ -5,6 +5,8 @@ import { chosenFor, type Kind } from '@/kinds/contract'
 import type { GivenCalendar } from '@/kinds/booking/offered'
 import { found } from '../access/actor'
 import { calendarOf } from '../booking/calendarBody'
+import type { GivenSwitchboard } from '@/core/ring/shape'
+import { switchboardOf } from '../ring/switchboards'
 import { releasedForm } from '../visitors/forms'
 
 type Load = (clientId: string, id: string, transaction?: Transaction) => Promise<object | undefined>
@@ -16,6 +18,11 @@ const loaders: Readonly<Record<string, Load>> = {
   async calendar(clientId, id, transaction) {
     const known = await calendarOf(clientId, id, transaction)
     return known && ({ calendar: known.calendar } satisfies GivenCalendar)
+  },
+  /** Only when somebody is there: names and numbers stay here. */
+  async switchboard(clientId, id, transaction) {
+    const board = await switchboardOf(clientId, id, transaction)
+    return board && ({ phones: board.phones.map(({ hours }) => ({ hours })) } satisfies GivenSwitchboard)
   },
 }
 

@@ -4,7 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import Link from 'next/link'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import type { CalendarShape, FormShape, ListShape } from '@/core/api/shapes'
+import type { CalendarShape, FormShape, ListShape, SwitchboardShape } from '@/core/api/shapes'
 import { questionsOf } from '@/core/forms/form'
 import type { ObjectOptions } from '@/core/settings/controls/object'
 import { readyCalendars } from '@/kinds/booking/example'
@@ -48,7 +48,16 @@ const calendar: Sort<CalendarShape> = {
   begin: readyCalendars,
   edit: { label: 'Change services, people and hours', href: (id) => `/calendars/${id}` },
 }
-const sorts = { list, form, calendar } as unknown as Readonly<Record<ObjectOptions['of'], Sort<Known>>>
+const switchboard: Sort<SwitchboardShape> = {
+  path: 'switchboards',
+  told: ({ name, switchboard: { phones } }) => `${name} · ${many(phones.length, 'telephone')}`,
+  placeholder: 'The practice',
+  begin: [],
+  edit: { label: 'Change telephones, hours and greeting', href: (id) => `/switchboards/${id}` },
+}
+const sorts = { list, form, calendar, switchboard } as unknown as Readonly<
+  Record<ObjectOptions['of'], Sort<Known>>
+>
 
 export function ObjectControl({
   id,

@@ -1,0 +1,276 @@
+/**
+ * Calls that visitors asked for. What happens is told one at a time, under the call's lock; what follows from it (`core/ring/call.ts`)
+ * goes to the exchange by the queue, from the transaction that writes it.
+ */
+import { createHash } from 'node:crypto'
+import { QueryTypes, type Transaction } from 'sequelize'
+import { say } from '@/core/locale/phrase'
+import { offsetIn } from '@/core/schedule/offsetIn'
+import { openAt } from '@/core/schedule/hours'
+import {
+  mostSecondsOf,
+  newCall,
+  over,
+  step,
+  type CallState,
+  type Command,
+  type Plan,
+  type Told,
+} from '@/core/ring/call'
+import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
+import { db, inTransaction } from '../../db/db'
+import { enqueue } from '../../jobs/queue'
+import { ring, ringInbox } from '../../live/bell'
+import { log } from '../../log'
+import type { WidgetFacts } from '../../visitors/answers'
+import { VisitorError } from '../../visitors/problems'
+import { order, type Order, type Say } from './exchange'
+import { endOfCall, type CallMessage } from './callEnds'
+import { soundLink } from './sounds'
+import { spokenWords } from './spokenWords'
+
+/** Whoever picked up has so long for a key, after all was said. */
+const keyWaitS = 10
+/** Of one number: in an hour, and in a day. */
+const mostOfNumber = { hour: 3, day: 6 } as const
+const unwantedDays = 365
+
+export interface CallRow {
+  readonly id: string
+  readonly agencyId: string
+  readonly clientId: string
+  readonly clientName: string
+  readonly locale: string
+  readonly zone: string
+  readonly widgetId: string
+  readonly submissionId: string
+  readonly name: string
+  readonly number: string
+  readonly board: Switchboard
+  readonly state: CallState
+  readonly step: number
+  readonly message: CallMessage | null
+  readonly dueAt: Date
+}
+const selected = `select k.id, k.agency_id as "agencyId", k.client_id as "clientId", c.name as "clientName", c.locale, c.time_zone as zone,
+  k.widget_id as "widgetId", k.submission_id as "submissionId", k.name, k.number, k.board, k.state, k.step, k.message, k.due_at as "dueAt"
+  from calls k join clients c on c.id = k.client_id`
+const rowOf = (row: CallRow): CallRow => ({ ...row, board: switchboardSchema.parse(row.board) })
+
+const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url')
+export const callTopic = (id: string): string => `call ${id}`
+
+export interface Asked {
+  readonly widget: WidgetFacts
+  readonly switchboardId: string
+  readonly board: Switchboard
+  readonly secret: string
+  readonly name: string
+  /** E.164 */
+  readonly number: string
+  readonly dueAt: number
+  readonly submissionId: string
+}
+
+/**
+ * In the transaction that keeps what was sent.
+ * @throws VisitorError `number_refused` for one that wants to be left alone; `too_often` when it was rung often, or is being rung
+ */
+export async function beginCall(asked: Asked, transaction: Transaction): Promise<void> {
+  const { widget, switchboardId, board, secret, name, number, dueAt, submissionId } = asked
+  // One at a time of a number and of a switchboard, so that what is counted is still true when the row is written.
+  await db().sequelize.query(
+    'select pg_advisory_xact_lock(hashtextextended($1, 27)), pg_advisory_xact_lock(hashtextextended($2, 27))',
+    {
+      bind: [switchboardId, number],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
+  )
+  const [counted] = await db().sequelize.query<{
+    hour: number
+    day: number
+    isOpen: boolean
+    ofBoard: number
+    isUnwanted: boolean
+  }>(
+    `select count(*) filter (where number = $1 and made_at > now() - interval '1 hour')::int as hour, count(*) filter (where number = $1)::int as day,
+       exists (select 1 from calls where number = $1 and over_at is null) as "isOpen",
+       count(*) filter (where switchboard_id = $2)::int as "ofBoard",
+       exists (select 1 from unwanted_numbers where hash = $3 and until > now()) as "isUnwanted"
+     from calls where (number = $1 or switchboard_id = $2) and made_at > now() - interval '1 day'`,
+    { bind: [number, switchboardId, hashOf(number)], type: QueryTypes.SELECT, transaction },
+  )
+  const { hour, day, isOpen, ofBoard, isUnwanted } = counted!
+  if (isUnwanted || board.phones.some((one) => one.number === number))
+    throw new VisitorError('number_refused', { fields: ['number'] })
+  if (isOpen || hour >= mostOfNumber.hour || day >= mostOfNumber.day || ofBoard >= board.mostPerDay)
+    throw new VisitorError('too_often', { retryAfter: 3600 })
+  const [row] = await db().sequelize.query<{ id: string }>(
+    `insert into calls (agency_id, client_id, switchboard_id, widget_id, submission_id, secret, name, number, board, state, due_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, $10::jsonb, to_timestamp($11::float8 / 1000)) returning id`,
+    {
+      bind: [
+        widget.agencyId,
+        widget.clientId,
+        switchboardId,
+        widget.id,
+        submissionId,
+        hashOf(secret),
+        name,
+        number,
+        JSON.stringify(board),
+        JSON.stringify(newCall),
+        dueAt,
+      ],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
+  )
+  const waitS = Math.max(0, Math.round((dueAt - Date.now()) / 1000))
+  await enqueue('call', { callId: row!.id, is: 'due', step: 0 }, `${row!.id} 0`, transaction, waitS)
+}
+
+/** @returns undefined where the widget has no call under that secret */
+export async function callOf(widgetId: string, secret: string): Promise<CallRow | undefined> {
+  const [row] = await db().sequelize.query<CallRow>(`${selected} where k.widget_id = $1 and k.secret = $2`, {
+    bind: [widgetId, hashOf(secret)],
+    type: QueryTypes.SELECT,
+  })
+  return row && rowOf(row)
+}
+
+export const planOf = ({ board, number, zone }: CallRow, now: number): Plan => ({
+  number,
+  isAnnounced: board.isAnnounced,
+  messageSeconds: board.messageSeconds,
+  phones: board.phones.map(({ id, number: own, seconds, hours }) => ({
+    id,
+    number: own,
+    seconds,
+    isOpen: openAt(hours, now, offsetIn(zone)).isOpen,
+  })),
+})
+
+/**
+ * Tells a call what has happened. What does not belong to its present step changes nothing.
+ * @param atStep - only while it is at that step
+ * @param message - what was said, with `recorded`
+ */
+export const tellCall = (
+  id: string,
+  told: Told,
+  { atStep, message }: { readonly atStep?: number; readonly message?: CallMessage } = {},
+): Promise<void> =>
+  inTransaction(async (transaction) => {
+    const [found] = await db().sequelize.query<CallRow>(`${selected} where k.id = $1 for update of k`, {
+      bind: [id],
+      type: QueryTypes.SELECT,
+      transaction,
+    })
+    if (!found || (atStep !== undefined && found.step !== atStep)) return
+    const call = rowOf(found)
+    const plan = planOf(call, Date.now())
+    const done = step(call.state, told, plan)
+    if (done.state !== call.state) await write(call, done, plan, message, transaction)
+  })
+
+/** The exchange could not be told, however often it was tried. */
+const failCall = (id: string, atStep: number): Promise<void> =>
+  inTransaction(async (transaction) => {
+    const [found] = await db().sequelize.query<CallRow>(
+      `${selected} where k.id = $1 and k.step = $2 for update of k`,
+      { bind: [id, atStep], type: QueryTypes.SELECT, transaction },
+    )
+    if (!found || found.state.at === 'over') return
+    const call = rowOf(found)
+    await write(call, over(call.state, 'failed'), planOf(call, Date.now()), undefined, transaction)
+  })
+
+async function write(
+  call: CallRow,
+  { state, commands }: { readonly state: CallState; readonly commands: readonly Command[] },
+  plan: Plan,
+  message: CallMessage | undefined,
+  transaction: Transaction,
+): Promise<void> {
+  const n = call.step + 1
+  const isOver = state.at === 'over'
+  await db().sequelize.query(
+    `update calls set state = $2::jsonb, step = $3, message = coalesce($4::jsonb, message), over_at = case when $5 then now() end where id = $1`,
+    {
+      bind: [call.id, JSON.stringify(state), n, message ? JSON.stringify(message) : null, isOver],
+      transaction,
+    },
+  )
+  if (commands.length > 0) {
+    const orders = commands.map((one) => orderOf(one, call))
+    await enqueue(
+      'exchange',
+      { callId: call.id, step: n, language: call.locale, orders },
+      `${call.id} ${n}`,
+      transaction,
+    )
+  }
+  if (isOver) {
+    if (state.end === 'unwanted') await leaveAlone(call.number, transaction)
+    await endOfCall(call, state, message, transaction)
+    await ringInbox(call, transaction)
+  } else {
+    const late = { callId: call.id, is: 'late', step: n } as const
+    await enqueue('call', late, `${call.id} ${n}`, transaction, mostSecondsOf(state, plan))
+  }
+  await ring(callTopic(call.id), transaction)
+}
+
+const leaveAlone = (number: string, transaction: Transaction) =>
+  db().sequelize.query(
+    `insert into unwanted_numbers values ($1, now() + make_interval(days => ${unwantedDays})) on conflict (hash) do update set until = excluded.until`,
+    { bind: [hashOf(number)], transaction },
+  )
+
+function orderOf(command: Command, { board, name, clientName, locale }: CallRow): Order {
+  if (command.do !== 'play') return command
+  const { leg, what, keys } = command
+  const words = (phrase: keyof typeof spokenWords): Say => ({
+    words: say(spokenWords[phrase], locale)
+      .replace('{name}', () => name)
+      .replace('{client}', () => clientName),
+  })
+  const greeting: Say =
+    board.greeting.as === 'sound'
+      ? { sound: soundLink(board.greeting.id) }
+      : board.greeting.text
+        ? { words: board.greeting.text }
+        : words('greeting')
+  const told = what === 'greeting' ? [words('hello'), greeting] : [words(what)]
+  return { do: 'play', leg, keys, say: told, wait: what === 'who' ? keyWaitS : 0 }
+}
+
+const pausesMs = [300, 1_500] as const
+
+/** Gives orders to the exchange; a call that it does not take ends here. */
+export async function giveOrders({
+  callId,
+  step: n,
+  language,
+  orders,
+}: {
+  callId: string
+  step: number
+  language: string
+  orders: readonly Order[]
+}): Promise<void> {
+  for (let at = 0; ; at += 1) {
+    try {
+      return await order(callId, n, language, orders)
+    } catch (error) {
+      const pause = pausesMs[at]
+      if (pause === undefined) {
+        log.warn({ callId, error: (error as Error).message }, 'the exchange did not take it')
+        return failCall(callId, n)
+      }
+      await new Promise((done) => setTimeout(done, pause))
+    }
+  }
+}

@@ -1,0 +1,112 @@
+'use client'
+/** A switchboard of the client's: telephones in their order, what is said on them, and who is rung at all. */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { useCallback, useState } from 'react'
+import { toast } from 'sonner'
+import type { SwitchboardShape } from '@/core/api/shapes'
+import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
+import { api } from '../api'
+import { useKeys } from '../bench/useKeys'
+import { DraftActions } from '../parts/DraftActions'
+import { useIsClient, useMayEdit } from '../parts/Role'
+import { TopLine } from '../parts/TopLine'
+import { useDraft } from '../parts/useDraft'
+import { Greeting } from './Greeting'
+import { Phones } from './Phones'
+import { RingTerms } from './RingTerms'
+
+export interface SwitchboardViewProps {
+  readonly first: SwitchboardShape
+}
+
+export function SwitchboardView({ first }: SwitchboardViewProps) {
+  const [queries] = useState(() => new QueryClient())
+  return (
+    <QueryClientProvider client={queries}>
+      <View first={first} />
+    </QueryClientProvider>
+  )
+}
+
+export interface EditedSwitchboard {
+  readonly board: Switchboard
+  /** @param of - what is being typed in: going on there is one step back */
+  readonly onChange: (board: Switchboard, of?: string) => void
+}
+
+function View({ first }: SwitchboardViewProps) {
+  const mayEdit = useMayEdit()
+  const isClient = useIsClient()
+  const [record, setRecord] = useState(first)
+  const save = useCallback(
+    async (switchboard: Switchboard, revision: number) => {
+      const path = `/switchboards/${first.id}/body`
+      const seen = { 'if-match': `"${revision}"` }
+      const next = await api<SwitchboardShape>('PATCH', path, { switchboard }, seen)
+      setRecord(next)
+      return next.revision
+    },
+    [first.id],
+  )
+  const draft = useDraft<Switchboard>({
+    key: `yimble-switchboard-${first.id}`,
+    first: { document: first.switchboard, revision: first.revision },
+    schema: switchboardSchema as never,
+    save,
+    isSavedByItself: false,
+  })
+  const { document: board, set, fault } = draft
+  useKeys({ onUndo: draft.undo, onRedo: draft.redo })
+
+  async function saveNow() {
+    if (await draft.saveNow()) toast('Saved. It is in force for whoever asks from now on.')
+  }
+  const edited = { board, onChange: set }
+  const { widgets } = record
+  return (
+    <>
+      <TopLine
+        crumbs={[
+          ...(isClient ? [] : [{ label: 'Clients', href: '/' }]),
+          isClient
+            ? { label: record.clientName }
+            : { label: record.clientName, href: `/clients/${record.clientId}` },
+          { label: record.name },
+        ]}
+      >
+        {mayEdit && (
+          <DraftActions draft={draft} fault={fault && inWords(board, fault)} onSave={() => void saveNow()} />
+        )}
+      </TopLine>
+      <main className="mx-auto flex w-full max-w-6xl flex-col gap-8 px-4 py-6 sm:px-6">
+        <div>
+          <h1 className="text-2xl">{record.name}</h1>
+          <p className="text-faint">
+            A visitor leaves a number; these telephones ring, one after the other, until somebody takes it.{' '}
+            {widgets.length === 0
+              ? 'No widget has it yet.'
+              : `In ${widgets.map(({ name }) => name).join(', ')}.`}
+          </p>
+        </div>
+        <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-10">
+          <Phones {...edited} />
+          <div className="grid gap-10 lg:grid-cols-2">
+            <Greeting {...edited} clientId={record.clientId} />
+            <RingTerms {...edited} />
+          </div>
+        </fieldset>
+      </main>
+    </>
+  )
+}
+
+/** Where something is not right yet, as the screen calls it. */
+function inWords(
+  { phones }: Switchboard,
+  { path, message }: { path: PropertyKey[]; message: string },
+): string {
+  const [list, at] = path
+  if (list === 'phones') return `${phones[Number(at)]?.name || 'A telephone'}: ${message}`
+  if (list === 'mailTo') return 'who gets a mail: an address such as name@post.example is missing something.'
+  return message
+}
