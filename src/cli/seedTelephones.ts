@@ -6,10 +6,11 @@ import { createSwitchboard, saveSwitchboard } from '../server/services/ring/swit
 type Phones = Switchboard['phones']
 
 const open = ['Mo-Sa 08:00-18:30']
-const phones = (names: readonly [string, string, string]): Phones => [
+/** @param nights - the last of them is there day and night */
+const phones = (names: readonly [string, string, string], nights: boolean): Phones => [
   { id: 'desk', name: names[0], number: '01632 960110', seconds: 15, hours: open },
   { id: 'nurses', name: names[1], number: '01632 960115', seconds: 20, hours: open },
-  { id: 'hallam', name: names[2], number: '07700 900162', seconds: 20, hours: ['Mo-Fr 08:00-18:30'] },
+  { id: 'hallam', name: names[2], number: '07700 900162', seconds: 20, hours: nights ? [] : open },
 ]
 
 async function seed(
@@ -35,7 +36,7 @@ export const seedTelephones = (actor: Actor, clientId: string): Promise<string> 
     actor,
     clientId,
     'The practice',
-    phones(['Front desk', 'Nurses’ room', 'Dr Hallam’s mobile']),
+    phones(['Front desk', 'Nurses’ room', 'Dr Hallam’s mobile'], true),
     'All hands are on animals just now. Say who you are, who it is about, and what you see.',
   )
 
@@ -44,6 +45,6 @@ export const seedTelephonesInArabic = (actor: Actor, clientId: string): Promise<
     actor,
     clientId,
     'العيادة',
-    phones(['الاستقبال', 'غرفة الممرضات', 'هاتف الدكتورة هالام']),
+    phones(['الاستقبال', 'غرفة الممرضات', 'هاتف الدكتورة هالام'], false),
     'كل الأيدي مشغولة بالحيوانات الآن. قل من أنت، وعمّن تتحدث، وماذا ترى.',
   )

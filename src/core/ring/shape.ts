@@ -14,7 +14,7 @@ export const phoneSchema = z.strictObject({
   id,
   /** Visitors read it while it rings. */
   name: z.string().trim().min(1, 'It needs a name.').max(60),
-  /** As it is dialled; the server checks it and writes it internationally. */
+  /** The server checks it and writes it internationally, such as `+44 1632 960110`. */
   number: z.string().trim().max(40),
   /** How long it rings before the next one is tried. */
   seconds: z.int().min(5).max(90).default(20),

@@ -50,7 +50,9 @@ export function choicesOf(board: GivenSwitchboard, clock: Clock): Choice[] {
     const time = (words: 'openUntil' | 'from') =>
       at === undefined ? '' : say(drawnWords[words], locale).replace('{time}', timeIn(at, clock))
     if (when === 'opening') return { when, label: dayInWords(at!, clock), note: time('from') }
-    return { when, label: say(drawnWords[when], locale), note: when === 'now' ? time('openUntil') : '' }
+    // Beyond a day the time alone would mislead.
+    const isSoon = when === 'now' && at !== undefined && at - now < dayMs
+    return { when, label: say(drawnWords[when], locale), note: isSoon ? time('openUntil') : '' }
   })
 }
 

@@ -162,9 +162,7 @@ function sayings(
           return [words.stopped, '', false]
       }
     default:
-      return read.due
-        ? [words.waiting, words.waitingAt.replace('{when}', read.due), true]
-        : [words.next, words.nextText, true]
+      return read.due ? [words.waiting, read.due, true] : [words.next, words.nextText, true]
   }
 }
 

@@ -49,7 +49,7 @@ export function ringBackStyles(look: Look): string {
     [part=message]{display:grid;gap:.75em}
     [part=message] [part=intro]{${type(small)}color:${muted}}
     [part=sound]{display:grid;grid-template-columns:2.75em minmax(0,1fr) auto;gap:0 .75em;align-items:center;padding-block:1em;border-block:1px solid ${line}}
-    [part=listen]{display:grid;place-items:center;width:2.75em;height:2.75em;padding:0;border:0;border-radius:50%;background:none;box-shadow:inset 0 0 0 1.5px ${accent};cursor:pointer}
+    [part=listen]{display:grid;place-items:center;font:inherit;width:2.75em;height:2.75em;padding:0;border:0;border-radius:50%;background:none;box-shadow:inset 0 0 0 1.5px ${accent};cursor:pointer}
     [part=listen] svg{color:${accent}}
     .bars{width:100%;height:1.75em;fill:none;stroke:${accent};stroke-width:1.6}
     [part=writing]{display:grid;gap:.5em;margin:0}

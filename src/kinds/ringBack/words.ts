@@ -242,18 +242,6 @@ export const islandWords = {
     pt: 'Vamos ligar-lhe',
     ar: 'سنتصل بك',
   },
-  waitingAt: {
-    en: '{when}, at',
-    cy: '{when}, ar',
-    de: '{when}, unter',
-    es: '{when}, al',
-    fr: '{when}, au',
-    it: '{when}, al',
-    nl: '{when}, op',
-    pl: '{when}, pod numer',
-    pt: '{when}, para',
-    ar: '{when}، على الرقم',
-  },
   next: {
     en: 'Your telephone is next',
     cy: 'Eich ffôn chi sydd nesaf',

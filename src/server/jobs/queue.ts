@@ -8,7 +8,6 @@ import type { Client as PgClient } from 'pg'
 import { db } from '../db/db'
 import { env } from '../env'
 import type { Letter } from '../mail/letter'
-import type { Order } from '../services/ring/exchange'
 
 export interface Jobs {
   /** Reads a source again. */
@@ -31,8 +30,8 @@ export interface Jobs {
   outside: { outsideId: string }
   /** Begins a call when it is due, or gives its present step up when that has taken too long. */
   call: { callId: string; is: 'due' | 'late'; step: number }
-  /** Tells the telephone exchange what to do. */
-  exchange: { callId: string; step: number; language: string; orders: readonly Order[] }
+  /** Tells the telephone exchange what to do in a call. */
+  exchange: { callId: string }
 }
 export type JobName = keyof Jobs
 export const jobNames: readonly JobName[] = [

@@ -40,7 +40,7 @@ export const handlers: Handlers = {
   carry: ({ listId }) => carry(listId),
   outside: ({ outsideId }) => readOutside(outsideId),
   call: ({ callId, is, step }) => tellCall(callId, { is }, { atStep: step }),
-  exchange: (orders) => giveOrders(orders),
+  exchange: ({ callId }) => giveOrders(callId),
   unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])

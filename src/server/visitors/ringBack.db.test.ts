@@ -134,7 +134,7 @@ async function work(): Promise<void> {
     if (!job) return
     const { callId, is, step } = job.data as { callId: string; is: 'due'; step: number }
     if (job.name === 'call') await calls.tellCall(callId, { is }, { atStep: step })
-    else await calls.giveOrders(job.data)
+    else await calls.giveOrders(callId)
   }
 }
 const orders = () => got.flatMap((one) => one.orders)
@@ -367,6 +367,20 @@ test('an exchange that does not take it: the visitor is told, and it lies open i
   expect((await submissions())[0]).toMatchObject({ state: 'open' })
 })
 
+test('orders go out in the order in which they came about, also when several workers take them', async () => {
+  await post('ring', wish())
+  const [due] = await s.db().sequelize.query<{ callId: string }>(`select id as "callId" from calls`, {
+    type: QueryTypes.SELECT,
+  })
+  const { callId } = due!
+  await calls.tellCall(callId, { is: 'due' })
+  await calls.tellCall(callId, { is: 'busy', leg: 'p0' })
+  await calls.tellCall(callId, { is: 'stop' })
+  await Promise.all(Array.from({ length: 3 }, () => calls.giveOrders(callId)))
+  expect(got.map(({ n }) => n)).toEqual([1, 2, 3])
+  expect(inWords()).toEqual(['ring p0', 'ring p1', 'hangUp p1'])
+})
+
 test('a step that takes too long is given up once', async () => {
   await post('ring', wish())
   await work()
@@ -398,7 +412,7 @@ test('a client’s own people look after their switchboard, and others’ is not
   const { revision } = await boards.getSwitchboard(own, boardId)
   const saved = await boards.saveSwitchboard(own, boardId, revision, board({ isAnnounced: false }))
   expect(saved.switchboard.isAnnounced).toBe(false)
-  expect(saved.switchboard.phones[0]!.number).toBe('+441632960110')
+  expect(saved.switchboard.phones[0]!.number).toBe('+44 1632 960110')
   expect(await codeOf(boards.saveSwitchboard(own, boardId, revision, board({})))).toBe('draft_gone_ahead')
   const other = (await s.createClient(actor, { name: 'Another', locale: 'en', timeZone: 'UTC' })).id
   const foreign = await makeClientPerson(actor.agencyId, other)

@@ -85,7 +85,7 @@ function View({ first }: SwitchboardViewProps) {
             A visitor leaves a number; these telephones ring, one after the other, until somebody takes it.{' '}
             {widgets.length === 0
               ? 'No widget has it yet.'
-              : `In ${widgets.map(({ name }) => name).join(', ')}.`}
+              : `Widgets that have it: ${widgets.map(({ name }) => `“${name}”`).join(', ')}`}
           </p>
         </div>
         <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-10">

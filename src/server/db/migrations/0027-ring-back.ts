@@ -42,6 +42,10 @@ create index on calls (number, made_at);
 create index on calls (switchboard_id, made_at);
 -- Never two at once at one telephone of a visitor's.
 create unique index on calls (number) where over_at is null;
+-- What the exchange is still to be told, in order.
+create table call_orders (
+  call_id uuid not null references calls on delete cascade, n int not null, orders jsonb not null, primary key (call_id, n)
+);
 -- Numbers whose owner pressed the key: hashes, so that nobody reads them here.
 create table unwanted_numbers (hash text primary key, until timestamptz not null);
 `)

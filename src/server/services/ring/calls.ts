@@ -26,6 +26,7 @@ import type { WidgetFacts } from '../../visitors/answers'
 import { VisitorError } from '../../visitors/problems'
 import { order, type Order, type Say } from './exchange'
 import { endOfCall, type CallMessage } from './callEnds'
+import { dialled } from './numbers'
 import { soundLink } from './sounds'
 import { spokenWords } from './spokenWords'
 
@@ -102,7 +103,7 @@ export async function beginCall(asked: Asked, transaction: Transaction): Promise
     { bind: [number, switchboardId, hashOf(number)], type: QueryTypes.SELECT, transaction },
   )
   const { hour, day, isOpen, ofBoard, isUnwanted } = counted!
-  if (isUnwanted || board.phones.some((one) => one.number === number))
+  if (isUnwanted || board.phones.some((one) => dialled(one.number) === number))
     throw new VisitorError('number_refused', { fields: ['number'] })
   if (isOpen || hour >= mostOfNumber.hour || day >= mostOfNumber.day || ofBoard >= board.mostPerDay)
     throw new VisitorError('too_often', { retryAfter: 3600 })
@@ -146,7 +147,7 @@ export const planOf = ({ board, number, zone }: CallRow, now: number): Plan => (
   messageSeconds: board.messageSeconds,
   phones: board.phones.map(({ id, number: own, seconds, hours }) => ({
     id,
-    number: own,
+    number: dialled(own),
     seconds,
     isOpen: openAt(hours, now, offsetIn(zone)).isOpen,
   })),
@@ -176,12 +177,13 @@ export const tellCall = (
   })
 
 /** The exchange could not be told, however often it was tried. */
-const failCall = (id: string, atStep: number): Promise<void> =>
+const failCall = (id: string): Promise<void> =>
   inTransaction(async (transaction) => {
-    const [found] = await db().sequelize.query<CallRow>(
-      `${selected} where k.id = $1 and k.step = $2 for update of k`,
-      { bind: [id, atStep], type: QueryTypes.SELECT, transaction },
-    )
+    const [found] = await db().sequelize.query<CallRow>(`${selected} where k.id = $1 for update of k`, {
+      bind: [id],
+      type: QueryTypes.SELECT,
+      transaction,
+    })
     if (!found || found.state.at === 'over') return
     const call = rowOf(found)
     await write(call, over(call.state, 'failed'), planOf(call, Date.now()), undefined, transaction)
@@ -204,13 +206,12 @@ async function write(
     },
   )
   if (commands.length > 0) {
-    const orders = commands.map((one) => orderOf(one, call))
-    await enqueue(
-      'exchange',
-      { callId: call.id, step: n, language: call.locale, orders },
-      `${call.id} ${n}`,
+    const orders = JSON.stringify(commands.map((one) => orderOf(one, call)))
+    await db().sequelize.query('insert into call_orders values ($1, $2, $3::jsonb)', {
+      bind: [call.id, n, orders],
       transaction,
-    )
+    })
+    await enqueue('exchange', { callId: call.id }, `${call.id} ${n}`, transaction)
   }
   if (isOver) {
     if (state.end === 'unwanted') await leaveAlone(call.number, transaction)
@@ -249,26 +250,55 @@ function orderOf(command: Command, { board, name, clientName, locale }: CallRow)
 
 const pausesMs = [300, 1_500] as const
 
-/** Gives orders to the exchange; a call that it does not take ends here. */
-export async function giveOrders({
-  callId,
-  step: n,
-  language,
-  orders,
-}: {
-  callId: string
-  step: number
-  language: string
-  orders: readonly Order[]
-}): Promise<void> {
+/**
+ * Gives the orders of a call to the exchange, one worker at a time and in the order in which they came about. A call whose orders are
+ * not taken ends here.
+ */
+export async function giveOrders(callId: string): Promise<void> {
+  const failedAt = await inTransaction(async (transaction) => {
+    await db().sequelize.query('select pg_advisory_xact_lock(hashtextextended($1, 28))', {
+      bind: [callId],
+      type: QueryTypes.SELECT,
+      transaction,
+    })
+    for (;;) {
+      const [next] = await db().sequelize.query<{ n: number; orders: Order[]; locale: string }>(
+        `select o.n, o.orders, c.locale from call_orders o join calls k on k.id = o.call_id join clients c on c.id = k.client_id
+         where o.call_id = $1 order by o.n limit 1`,
+        { bind: [callId], type: QueryTypes.SELECT, transaction },
+      )
+      if (!next) return undefined
+      if (!(await isTaken(callId, next.n, next.locale, next.orders))) {
+        await db().sequelize.query('delete from call_orders where call_id = $1', {
+          bind: [callId],
+          transaction,
+        })
+        return next.n
+      }
+      await db().sequelize.query('delete from call_orders where call_id = $1 and n = $2', {
+        bind: [callId, next.n],
+        transaction,
+      })
+    }
+  })
+  if (failedAt !== undefined) await failCall(callId)
+}
+
+async function isTaken(
+  callId: string,
+  n: number,
+  language: string,
+  orders: readonly Order[],
+): Promise<boolean> {
   for (let at = 0; ; at += 1) {
     try {
-      return await order(callId, n, language, orders)
+      await order(callId, n, language, orders)
+      return true
     } catch (error) {
       const pause = pausesMs[at]
       if (pause === undefined) {
         log.warn({ callId, error: (error as Error).message }, 'the exchange did not take it')
-        return failCall(callId, n)
+        return false
       }
       await new Promise((done) => setTimeout(done, pause))
     }

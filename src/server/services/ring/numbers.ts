@@ -4,7 +4,7 @@ import { env } from '../../env'
 
 export type NumberFault = 'none' | 'abroad' | 'costly'
 export type CheckedNumber =
-  | { readonly ok: true; readonly number: string; readonly shown: string }
+  | { readonly ok: true; readonly number: string; readonly shown: string; readonly written: string }
   | { readonly ok: false; readonly why: NumberFault }
 
 /** Whoever is rung there pays nothing, and neither does anybody earn by being rung. */
@@ -15,7 +15,7 @@ const fiction = /^\+44(?:7700900\d{3}|1632960\d{3}|1134960\d{3})$/
 
 /**
  * @param countries - ISO codes of those that are rung; a number without a country is taken to be of the first
- * @returns with `shown`, as the people there write it
+ * @returns with `shown`, as the people there write it, and `written`, internationally with spaces
  */
 export function checkNumber(written: string, countries: readonly string[]): CheckedNumber {
   const parsed = parsePhoneNumberFromString(written, countries[0] as CountryCode)
@@ -27,8 +27,16 @@ export function checkNumber(written: string, countries: readonly string[]): Chec
     return { ok: false, why: parsed.isPossible() && !isAmong(country, countries) ? 'abroad' : 'none' }
   if (!isFiction && !ordinary.has(parsed.getType())) return { ok: false, why: 'costly' }
   if (!isAmong(country, countries)) return { ok: false, why: 'abroad' }
-  return { ok: true, number: parsed.number, shown: parsed.formatNational() }
+  return {
+    ok: true,
+    number: parsed.number,
+    shown: parsed.formatNational(),
+    written: parsed.formatInternational(),
+  }
 }
 
 const isAmong = (country: string | undefined, countries: readonly string[]): boolean =>
   country !== undefined && countries.includes(country)
+
+/** A number as it was written internationally, in E.164 again. */
+export const dialled = (written: string): string => written.replace(/[^+\d]/g, '')

@@ -110,7 +110,7 @@ export async function saveSwitchboard(
   const { clientId } = await getSwitchboard(actor, id)
   const phones = board.phones.slice(0, mostPhones).map((phone) => {
     const checked = checkNumber(phone.number, board.countries)
-    if (checked.ok) return { ...phone, number: checked.number }
+    if (checked.ok) return { ...phone, number: checked.written }
     const { name, number } = phone
     throw new ProblemError(problem('number_unfit', { name, number, why: checked.why }))
   })
