@@ -19,7 +19,7 @@ export function ringBackStyles(look: Look): string {
     [part=field]:focus-visible{border-color:${accent};box-shadow:0 1px 0 ${accent}}
     [part=field][aria-invalid]{text-decoration:underline wavy;text-decoration-color:${accent}}
     [part=choices]{border-top:1px solid ${line}}
-    [part=choice]{display:grid;grid-template-columns:auto minmax(0,1fr) auto;gap:0 .75em;align-items:center;min-height:${sizes.choice}em;box-sizing:border-box;padding-block:${(sizes.choice - text.line) / 2}em;border-bottom:1px solid ${line};cursor:pointer}
+    [part=choice]{display:grid;grid-template-columns:auto minmax(0,1fr) auto;gap:0 .75em;align-items:center;min-height:${sizes.choice}em;box-sizing:border-box;padding-block:${(sizes.choice - text.line) / 2 - 0.0625}em;border-bottom:1px solid ${line};cursor:pointer}
     [part=choice] b{font-weight:400;min-width:0;overflow-wrap:anywhere}
     [part=choice]:has(:checked) b{font-weight:${titleWeight}}
     [part=choice] span{${type(small)}color:${muted};text-align:end;font-variant-numeric:tabular-nums}
