@@ -78,6 +78,13 @@ export const formSchema = z
     pages: z.array(page).min(1).max(20),
     /** Who gets a mail when something was sent. Never leaves the server. */
     mailTo: z.array(z.email().max(254)).max(10).default([]),
+    /** What is sent becomes an entry of one of the client's catalogues: which one, and which question fills which of its columns. */
+    posts: z
+      .strictObject({
+        source: z.union([z.literal(''), z.uuid()]).default(''),
+        columns: z.record(id, z.string().regex(/^[a-zA-Z]{1,30}$/)).default({}),
+      })
+      .default({ source: '', columns: {} }),
   })
   .superRefine((form, context) => {
     const before = new Map<string, Entry>()

@@ -9,6 +9,7 @@ export function ownForm(locale: string): Form {
   return {
     flow: 'pages',
     mailTo: [],
+    posts: { source: '', columns: {} },
     pages: [
       {
         id: 'you',

@@ -20,7 +20,11 @@ export const questionsActions = {
       /** Ids of the help articles that were opened before. */
       read: z.array(z.string().max(300)).max(20).default([]),
     }),
-    gives: z.strictObject({ state: z.literal('kept') }),
+    gives: z.strictObject({
+      state: z.literal('kept'),
+      /** Where whoever sent it changes it, where it became an entry. */
+      change: z.string().optional(),
+    }),
     maxBodyKb: 256,
   }),
   /** Help articles that fit what is typed. */

@@ -47,6 +47,7 @@ export interface Said {
   readonly fileComing: string
   readonly tryAgain: string
   readonly showSee: string
+  readonly change: string
 }
 
 export interface QuestionsState {
@@ -58,6 +59,8 @@ export interface QuestionsState {
   readonly faults: Readonly<Record<string, string>>
   /** About the whole: that it is being sent, kept, or refused. */
   readonly note: string
+  /** Where it is changed once it is sent, where it became an entry. */
+  readonly link?: string
 }
 export const asking = ({ preview }: QuestionsProps): QuestionsState => ({
   at: 'asking',
@@ -92,7 +95,7 @@ export const openSteps = ({ form, preview }: QuestionsProps, answers: Answers): 
  * does nothing: `method=dialog` leads nowhere, and never puts an answer into an address.
  */
 export function QuestionsForm({ props, state, files, acts, help, on = {}, onBack, onAgain }: Drawn): VNode {
-  if (state.at === 'done') return <Sent props={props} onAgain={onAgain} />
+  if (state.at === 'done') return <Sent props={props} link={state.link} onAgain={onAgain} />
   const steps = props.form.pages
   const open = openSteps(props, state.answers)
   const place = open.indexOf(state.step)
@@ -190,11 +193,16 @@ function Step({ step, isFirst, isShown, props, state, files, acts, help }: StepP
   )
 }
 
-function Sent({ props, onAgain }: { props: QuestionsProps; onAgain?: () => void }) {
+function Sent({ props, link, onAgain }: Pick<Drawn, 'props' | 'onAgain'> & { link: string | undefined }) {
   return (
     <div part="sent" role="status" tabindex={-1}>
       <Heading words={props.thanks} level={props.heading?.level ?? 2} />
       {props.after && <p part="after">{props.after}</p>}
+      {link && (
+        <a part="again" href={link}>
+          {props.said.change}
+        </a>
+      )}
       <button part="again" type="button" onClick={onAgain}>
         {props.again}
       </button>

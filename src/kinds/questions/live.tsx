@@ -42,7 +42,7 @@ export interface FillingProps {
   /** What was being sent when the page was left. */
   readonly pending: Answers | undefined
   /** @param onWait - called with a sentence while there is no connection */
-  readonly submit: (answers: Answers, onWait: (sentence: string) => void) => Promise<Answer<unknown>>
+  readonly submit: (answers: Answers, onWait: (sentence: string) => void) => Promise<Answer<object>>
   /** Once it is sent. The thanks then stand here, unless somebody takes the form away. */
   readonly onDone?: () => void
 }
@@ -88,7 +88,7 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
     if (answer.ok) {
       door.typed.set({})
       live?.clear()
-      change({ at: 'done', faults: {}, note: '' })
+      change({ at: 'done', faults: {}, note: '', link: (answer.value as { change?: string }).change })
       onDone?.()
       return
     }

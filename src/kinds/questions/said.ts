@@ -13,4 +13,5 @@ export const saidIn = (locale: string): Said => ({
   fileComing: say(islandWords.fileComing, locale),
   tryAgain: say(islandWords.tryAgain, locale),
   showSee: say(islandWords.showSee, locale),
+  change: say(islandWords.change, locale),
 })

@@ -84,6 +84,19 @@ export const fieldWords = {
 
 /** One for each fault that an answer can have, and what stands around the questions. */
 export const islandWords = {
+  /** Once it is sent, where it became an entry of a catalogue. */
+  change: {
+    en: 'Change what you sent',
+    cy: 'Newid yr hyn a anfonoch',
+    de: 'Gesendetes ändern',
+    es: 'Cambiar lo enviado',
+    fr: 'Modifier ce que vous avez envoyé',
+    it: 'Modificare ciò che ha inviato',
+    nl: 'Wijzigen wat u hebt verstuurd',
+    pl: 'Zmień to, co wysłano',
+    pt: 'Alterar o que enviou',
+    ar: 'غيّر ما أرسلته',
+  },
   nOfM,
   ...fileWords,
   sending: formWords.sending,

@@ -12,6 +12,8 @@ import { answerHub, hubPath } from './hubCalls'
 import { pagePolicyWith } from './policy'
 import { noteSighting } from './sightings'
 import { fileLinkPath, sendLinked } from '../visitors/fileLinks'
+import { postedPath } from '../services/visitors/posting'
+import { answerPosted } from '../visitors/postedPage'
 import { answerBooking, bookingPath, feedPath, sendFeed } from '../visitors/bookingPage'
 import { searchIn, sendSearchPage } from '../visitors/searchPage'
 import { answerExchange, sendSound } from '../visitors/exchangeCalls'
@@ -138,6 +140,8 @@ async function answerRest(
   if (times) return answerTimes(request, response, times)
   const booking = bookingPath.exec(path)
   if (booking) return answerBooking(request, response, booking)
+  const posted = postedPath.exec(path)
+  if (posted) return answerPosted(request, response, posted)
   const feed = isRead(request) ? feedPath.exec(path) : null
   if (feed) return sendFeed(response, feed)
   const file = isRead(request) ? fileLinkPath.exec(path) : null

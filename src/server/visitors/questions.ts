@@ -3,9 +3,10 @@ import type { Answers as Given } from '@/core/forms/answers'
 import { questionsActions } from '@/kinds/questions/actions'
 import { findEntries } from '../services/items/searching'
 import { articleOf, countReads } from '../services/visitors/help'
+import { postEntry } from '../services/visitors/posting'
 import { tellOfSubmission } from '../services/visitors/telling'
 import { answering } from './answers'
-import { fileLimitsIn, formFor, taleOf } from './formAnswers'
+import { fileLimitsIn, fitting, formFor, taleOf } from './formAnswers'
 import { VisitorError } from './problems'
 
 const mostArticles = 4
@@ -19,11 +20,13 @@ interface Sent {
 
 export const questionsAnswers = answering(questionsActions)(
   {
-    async ask({ release, read }, { widget, page, suspicion, kept }) {
-      const { mailTo } = await formFor(widget, release)
-      if (!suspicion && kept) await countReads(widget.id, read, 'sent', kept.transaction)
-      if (!suspicion && kept) await tellOfSubmission({ widget, page, mailTo }, kept)
-      return { state: 'kept' }
+    async ask({ release, read, answers }, { widget, page, suspicion, kept }) {
+      const form = await formFor(widget, release)
+      if (suspicion || !kept) return { state: 'kept' }
+      await countReads(widget.id, read, 'sent', kept.transaction)
+      await tellOfSubmission({ widget, page, mailTo: form.mailTo }, kept)
+      const change = await postEntry(form, fitting(form, answers), widget, kept)
+      return { state: 'kept', ...(change ? { change } : {}) }
     },
     async help({ typed }, { widget }) {
       const found = await findEntries(widget.id, widget.locale, typed, mostArticles)

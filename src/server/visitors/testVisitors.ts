@@ -10,12 +10,15 @@ export async function startVisitors(): Promise<{ readonly origin: string; readon
   const { answerBooking, bookingPath, feedPath, sendFeed } = await import('./bookingPage')
   const { answerExchange } = await import('./exchangeCalls')
   const { tellPath } = await import('../services/ring/exchange')
+  const { answerPosted } = await import('./postedPage')
+  const { postedPath } = await import('../services/visitors/posting')
   const server = createServer((request, response) => {
     const path = request.url!.split('?')[0]!
     const [visit, letter] = [visitorPath.exec(path), letterPath.exec(path)]
     const [booking, feed] = [bookingPath.exec(path), feedPath.exec(path)]
     const times = timesPath.exec(path)
     const told = tellPath.exec(path)
+    const posted = postedPath.exec(path)
     const work = visit
       ? answerVisitor(request, response, visit)
       : letter
@@ -26,9 +29,11 @@ export async function startVisitors(): Promise<{ readonly origin: string; readon
             ? sendFeed(response, feed)
             : times
               ? answerTimes(request, response, times)
-              : told
-                ? answerExchange(request, response, told)
-                : Promise.resolve(void response.writeHead(404).end())
+              : posted
+                ? answerPosted(request, response, posted)
+                : told
+                  ? answerExchange(request, response, told)
+                  : Promise.resolve(void response.writeHead(404).end())
     work.catch(() => response.writeHead(503).end('{}'))
   })
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))

@@ -1,5 +1,6 @@
 'use client'
 /** A form of the client's: its questions in a list, each with its settings, and beside it what visitors will see. */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import type { ClientShape, FormShape } from '@/core/api/shapes'
@@ -23,7 +24,16 @@ export interface FormEditorProps {
   readonly delivery: string
 }
 
-export function FormEditor({ first, client, delivery }: FormEditorProps) {
+export function FormEditor(props: FormEditorProps) {
+  const [queries] = useState(() => new QueryClient())
+  return (
+    <QueryClientProvider client={queries}>
+      <Editor {...props} />
+    </QueryClientProvider>
+  )
+}
+
+function Editor({ first, client, delivery }: FormEditorProps) {
   const mayEdit = useMayEdit()
   const draft = useFormDraft(first)
   const { form, record, saving, fault, set, undo, redo } = draft

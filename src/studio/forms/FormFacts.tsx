@@ -9,6 +9,7 @@ import type { Form } from '@/core/forms/form'
 import { api, sentenceOf } from '../api'
 import { inputClass, TextField } from '../parts/TextField'
 import { FormReleases } from './FormReleases'
+import { PostsTo } from './PostsTo'
 
 export interface FormFactsProps {
   readonly record: FormShape
@@ -72,6 +73,7 @@ export function FormFacts({ record, form, onChange, onRecord }: FormFactsProps) 
         error={wrong}
         hint="Several with commas. Answers also arrive in the inbox"
       />
+      <PostsTo form={form} clientId={record.clientId} onChange={(next) => onChange(next, '')} />
       <p className="text-[13px] text-faint">
         {record.widgets.length === 0 ? (
           'No widget has it yet. Choose it under Gather.'

@@ -1,11 +1,14 @@
 'use client'
 /** One submission: its answers as they were asked, where it came from, and what to do with it. */
+import { useQueryClient } from '@tanstack/react-query'
 import Link from 'next/link'
 import type { SubmissionShape } from '@/core/api/shapes'
+import { api } from '../api'
 import { Button } from '../parts/Button'
 import { DayAndTime } from '../parts/Local'
 import { Notice } from '../parts/Notice'
 import { useIsClient, useMayEdit } from '../parts/Role'
+import { useBusy } from '../parts/useBusy'
 import { Assigned, type Person } from './Assigned'
 import { Conversation } from './Conversation'
 import { FileLinks } from './FileLinks'
@@ -56,6 +59,7 @@ export function SubmissionView({ submission, count, people, onSort, onAnswer }: 
           <Notice tone="look">{junk} Nothing was done with it. Say that it is no junk, and it is.</Notice>
         </div>
       )}
+      {submission.entry && <Entry submission={submission} entry={submission.entry} />}
       <Told answers={answers.filter((one) => one.about === 'matter')} isFirst />
       {hasPerson && (
         <h2 className="mt-8 mb-3 max-w-[38.5rem] border-t border-hair pt-4 text-lg">Who sent it</h2>
@@ -89,6 +93,39 @@ export function SubmissionView({ submission, count, people, onSort, onAnswer }: 
       </p>
       <Conversation submission={submission} onAnswer={onAnswer} />
     </article>
+  )
+}
+
+/** The entry that came of it: whether it shows, and the way to change that. */
+function Entry({
+  submission: { id },
+  entry: { source, sourceId, isWaiting },
+}: Pick<SubmissionViewProps, 'submission'> & { entry: NonNullable<SubmissionShape['entry']> }) {
+  const mayEdit = useMayEdit()
+  const isClient = useIsClient()
+  const queries = useQueryClient()
+  const { busy, run } = useBusy()
+  const decide = () =>
+    run(async () => {
+      await api('POST', `/submissions/${id}/entry`, { isWaiting: !isWaiting })
+      await queries.invalidateQueries({ queryKey: ['inbox'] })
+    })
+  const name = isClient ? (
+    `“${source}”`
+  ) : (
+    <Link href={`/sources/${sourceId}`} className="underline">
+      {source}
+    </Link>
+  )
+  return (
+    <div className="mb-6 flex max-w-[38.5rem] flex-wrap items-center justify-between gap-3 border-y border-hair py-2">
+      <p>{isWaiting ? <>It waits in {name}: visitors do not see it yet.</> : <>It shows in {name}.</>}</p>
+      {mayEdit && (
+        <Button small look={isWaiting ? 'main' : 'plain'} busy={busy} onClick={() => void decide()}>
+          {isWaiting ? 'Let it show' : 'Have it wait'}
+        </Button>
+      )}
+    </div>
   )
 }
 

@@ -96,6 +96,10 @@ export const submission = z.object({
   junk: z.string().nullable().describe('Why it is taken for junk'),
   state: z.enum(submissionStates),
   sentAt: when,
+  entry: z
+    .object({ sourceId: z.uuid(), source: z.string(), isWaiting: z.boolean() })
+    .nullable()
+    .describe('The entry of a catalogue that came of it'),
   assignedTo: z.uuid().nullable().describe('Who has it in hand'),
   messages: z
     .array(

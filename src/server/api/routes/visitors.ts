@@ -3,6 +3,7 @@ import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import { formSchema } from '@/core/forms/shape'
 import * as carrying from '../../services/visitors/carrying'
+import { decidePosted } from '../../services/visitors/decidePosted'
 import * as conversations from '../../services/visitors/conversations'
 import * as forms from '../../services/visitors/forms'
 import * as inbox from '../../services/visitors/inbox'
@@ -217,6 +218,13 @@ export const visitorsRoutes: readonly Route[] = [
     body: z.strictObject({ to: z.uuid().nullable() }),
     response: shapes.submission,
     run: (actor, { params, body }) => conversations.assign(actor, params.id, body.to),
+  }),
+  routeForAll('POST /submissions/{id}/entry', {
+    summary: 'Let the entry that came of it show, or have it wait again',
+    params: id,
+    body: z.strictObject({ isWaiting: z.boolean() }),
+    response: shapes.submission,
+    run: (actor, { params, body }) => decidePosted(actor, params.id, body.isWaiting),
   }),
   routeForAll('POST /submissions/sort', {
     summary: 'Sort several into new, open, waiting, done; say that they are junk, or are not',

@@ -26,6 +26,7 @@ import * as outsideCalendars from './0024-outside-calendars'
 import * as calendarsWrittenTo from './0025-calendars-written-to'
 import * as foundByChoice from './0026-found-by-choice'
 import * as ringBack from './0027-ring-back'
+import * as postedEntries from './0028-posted-entries'
 
 export const migrations = [
   first,
@@ -55,4 +56,5 @@ export const migrations = [
   calendarsWrittenTo,
   foundByChoice,
   ringBack,
+  postedEntries,
 ]

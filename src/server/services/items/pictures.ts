@@ -61,17 +61,24 @@ export async function addPicture(
 ): Promise<{ ref: string; url: string; width: number; height: number }> {
   demand(actor, 'designer')
   await clientRow(actor, clientId)
-  const read = await measured(Buffer.from(input.data, 'base64'))
-  if (!read?.width || !read.height)
-    throw new ProblemError(problem('picture_unreadable', { name: input.name }))
+  const kept = await keepPicture(Buffer.from(input.data, 'base64'), input.name)
+  if (!kept) throw new ProblemError(problem('picture_unreadable', { name: input.name }))
+  return kept
+}
+
+/** @returns undefined for what is no picture */
+export async function keepPicture(
+  bytes: Buffer,
+  name: string,
+  transaction?: Transaction,
+): Promise<{ ref: string; url: string; width: number; height: number } | undefined> {
+  const read = await measured(bytes)
+  if (!read?.width || !read.height) return undefined
   const ref = createHash('sha256').update(read.bytes).digest('hex').slice(0, 24)
-  await db().PictureRow.upsert({
-    ref,
-    url: `upload:${input.name}`,
-    state: 'ready',
-    ...read,
-    triedAt: new Date(),
-  })
+  await db().PictureRow.upsert(
+    { ref, url: `upload:${name}`, state: 'ready', ...read, triedAt: new Date() },
+    { transaction },
+  )
   const { width, height } = read
   return { ref, url: `${env().YIMBLE_DELIVERY_URL}/p/${ref}/${pictureLadder.at(-1)}.webp`, width, height }
 }

@@ -7,6 +7,8 @@ import { alignedTo, columnsOf, guessMapping, type Mapping } from '@/core/readers
 import { readTable } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
 import { isText } from '@/core/readers/isText'
+import type { Transaction } from 'sequelize'
+import { shortHash } from '@/core/items/identity'
 import { db, inTransaction } from '../../db/db'
 import { fetchAddress } from '../../fetch/fetchAddress'
 import { demand, found, valueOf, type Actor } from '../access/actor'
@@ -226,6 +228,44 @@ export async function writeCells(
     await takeReading(row, readFileText(file.name, text, optionsOf(row)), 'Edited by hand', transaction)
   })
   return getSource(actor, id)
+}
+
+/**
+ * Puts one row into a table that is kept here, by its key: a new one below the others, one that is there in its place, or none at all.
+ * @param cells - by column; undefined takes the row away
+ * @returns the id of the item that is made of it; undefined where there is no such table, or no room in it
+ */
+export async function putRow(
+  clientId: string,
+  sourceId: string,
+  key: string,
+  cells: ReadonlyMap<string, string> | undefined,
+  transaction: Transaction,
+): Promise<string | undefined> {
+  const row = await db().Source.findOne({ where: { id: sourceId, clientId }, transaction })
+  const file = row && (await db().SourceFile.findByPk(sourceId, { transaction, lock: true }))
+  if (!row || !file) return undefined
+  const { headings, rows } = readTable(file.text)
+  const all = rows.map((one) => headings.map((_heading, at) => one.cells[at] ?? ''))
+  const { columns } = meaningOf(row, headings, all)
+  const keyAt = columns.indexOf('guid')
+  if (keyAt < 0) return undefined
+  const at = all.findIndex((one) => one[keyAt] === key)
+  const made =
+    cells &&
+    headings.map((_heading, column) => (column === keyAt ? key : (cells.get(columns[column] ?? '') ?? '')))
+  if (at < 0 && all.length >= mostEditable) return undefined
+  if (made) all[at < 0 ? all.length : at] = made
+  else if (at >= 0) all.splice(at, 1)
+  const text = writeCsv([headings, ...all])
+  await file.update({ text, uploadedAt: new Date() }, { transaction })
+  await takeReading(
+    row,
+    readFileText(file.name, text, optionsOf(row)),
+    made ? 'Posted' : 'Taken back',
+    transaction,
+  )
+  return `${sourceId}/${shortHash(`guid ${key}`)}`
 }
 
 const writeCsv = (rows: readonly (readonly string[])[]): string =>

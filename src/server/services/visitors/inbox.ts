@@ -33,6 +33,8 @@ export const selected = `select s.id, s.client_id as "clientId", c.name as "clie
   s.kind, s.action, s.talk is not null as "isTalk", s.told as answers, s.sender, s.page, s.release, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
   (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', u.name, 'text', m.text, 'files', m.files, 'at', m.at) order by m.n), '[]')
    from messages m left join users u on u.id = m.author_id where m.submission_id = s.id) as messages,
+  (select jsonb_build_object('sourceId', p.source_id, 'source', o.label, 'isWaiting', coalesce(i.waiting, true))
+   from posted_entries p join sources o on o.id = p.source_id left join items i on i.id = p.item_id where p.submission_id = s.id) as entry,
   (s.page <> '' and not exists (select 1 from sites t where t.client_id = s.client_id and (s.page = t.url or starts_with(s.page, rtrim(t.url, '/') || '/')))) as "isElsewhere"
   from submissions s join clients c on c.id = s.client_id join widgets w on w.id = s.widget_id`
 

@@ -18,6 +18,7 @@ const one = (change: Partial<SubmissionShape> = {}): SubmissionShape => ({
   release: 2,
   isElsewhere: false,
   junk: null,
+  entry: null,
   state: 'new',
   sentAt: '2026-11-27T10:00:00.000Z',
   assignedTo: null,
