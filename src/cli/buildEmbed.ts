@@ -82,7 +82,8 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
     if (name) chunks[name] = file
     files.set(file, contents)
   }
-  const define = { yimbleChunks: JSON.stringify(chunks) }
+  const table = Object.values(chunks).map((file) => file.slice('c/'.length, -'.js'.length))
+  const define = { yimbleChunks: JSON.stringify(table.join(' ')) }
   for (const [name, entry] of [
     ['embed.js', 'main.ts'],
     ['stage.js', 'stage.ts'],

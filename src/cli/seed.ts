@@ -18,6 +18,7 @@ import { plantTable } from './seedPlants'
 import { seedLetters } from './seedLetters'
 import { seedInbox } from './seedInbox'
 import { seedClasses } from './seedClasses'
+import { seedNeighbours, seedPartner, seedPosting } from './seedPosting'
 import { seedVets } from './seedVets'
 
 export async function seed(standinsPort: number): Promise<void> {
@@ -224,13 +225,15 @@ export async function seed(standinsPort: number): Promise<void> {
     label: 'On in the county',
   })
   for (const { id } of [programme, around]) await refresh(id)
+  await seedPartner(designer, around.id, publisher)
+  const neighbours = await seedNeighbours(designer, quay)
   await live({
     client: quay,
     kind: 'events',
     name: 'What is on',
     from: 'months',
     source: programme.id,
-    more: [around.id],
+    more: [around.id, neighbours],
     page: quaySite.pages[0]!,
     slot: 'block-dates',
     form: 'frame',
@@ -254,7 +257,7 @@ export async function seed(standinsPort: number): Promise<void> {
     name: 'The month on one sheet',
     from: 'sheet',
     source: programme.id,
-    more: [around.id],
+    more: [around.id, neighbours],
     page: quayDates,
     slot: 'month-sheet',
     form: 'frame',
@@ -267,6 +270,7 @@ export async function seed(standinsPort: number): Promise<void> {
       'rules.tree': nearOldQuay,
     },
   })
+  await seedPosting(designer, quay, neighbours, quayDates, live)
   await live({
     client: quay,
     name: 'Hall news',

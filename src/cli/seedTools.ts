@@ -1,4 +1,5 @@
 /** What the demo world is set up by: people, accounts elsewhere, widgets that are live on a stand-in page. */
+import { randomBytes } from 'node:crypto'
 import type { PageShape } from '@/core/api/shapes'
 import type { Leaf } from '@/core/settings/field'
 import { db } from '../server/db/db'
@@ -6,6 +7,9 @@ import type { Actor } from '../server/services/access/actor'
 import { hashPassword } from '../server/services/access/secrets'
 import { finishSignIn, startSignIn } from '../server/services/sources/connections'
 import { publishNow, snippetsOf } from '../server/services/widgets/releases'
+import { answersByKind } from '../server/visitors/all'
+import { keepOnce } from '../server/visitors/keeping'
+import { widgetFactsById } from '../server/visitors/widgetFacts'
 import { changeDraft, changeWidget, createWidget } from '../server/services/widgets/widgets'
 
 export interface Live {
@@ -119,4 +123,29 @@ export async function connectAccount(
 async function paste(editor: string, slot: string, snippet: string): Promise<void> {
   const answer = await fetch(editor, { method: 'POST', body: new URLSearchParams({ slot, snippet }) })
   if (!answer.ok) throw new Error(`${editor} answered ${answer.status} to a pasted snippet`)
+}
+
+/** What a visitor of the demo sends, kept by the same way as theirs. */
+export interface Sent {
+  readonly widget: string
+  readonly action: string
+  readonly body: Record<string, unknown>
+  readonly page: string
+}
+
+const newKey = () => randomBytes(16).toString('hex')
+
+export async function sendAsVisitor(
+  agencyId: string,
+  { widget: name, action, body, page }: Sent,
+): Promise<void> {
+  const row = await db().Widget.findOne({ where: { name, agencyId }, rejectOnEmpty: true })
+  const widget = (await widgetFactsById(row.id))!
+  const { actions, tell, handlers } = answersByKind[widget.kind]!
+  const { takes } = actions[action]!
+  await keepOnce(
+    { widget, action, key: newKey(), body, page, suspicion: undefined },
+    () => tell(body, widget),
+    (visit) => handlers[action]!(takes.parse(body), visit),
+  )
 }

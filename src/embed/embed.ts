@@ -1,10 +1,8 @@
 /** The program behind a snippet: finds our elements, now and later, and mounts each. Several copies of it share one. */
 import type { LinksChunk } from './behaviours/links'
+import { chunks } from './chunkTable'
 import type { Surroundings } from './home'
 import { mount, unmount } from './mount'
-
-/** Set by the build: behaviour name → path of its chunk. */
-declare const yimbleChunks: Readonly<Record<string, string>>
 
 type Page = Window & typeof globalThis & { yimbleEmbed?: { scan(): void } }
 
@@ -14,7 +12,7 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
   const { document } = page
   const around: Surroundings = {
     delivery: new URL(script?.src ?? page.location.href).origin,
-    chunks: yimbleChunks,
+    chunks,
     data: new Map(),
     mounting: new WeakMap(),
     running: new Map(),
@@ -24,8 +22,8 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
   let links: Promise<unknown> | undefined
   const scan = () => {
     // Words of the page that open a widget: watched by a program of its own, where there are any.
-    if (!links && document.querySelector('[data-yimble-open]') && yimbleChunks.links)
-      links = import(`${around.delivery}/${yimbleChunks.links}`).then(
+    if (!links && document.querySelector('[data-yimble-open]') && chunks.links)
+      links = import(`${around.delivery}/${chunks.links}`).then(
         (chunk: LinksChunk) => chunk.watch(document, around, (element) => mount(element, around)),
         () => (links = undefined),
       )

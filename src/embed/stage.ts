@@ -7,12 +7,11 @@ import morphdom from 'morphdom'
 import type { Anchor } from '../core/stage/anchor'
 import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
 import type { Home } from './home'
+import { chunks } from './chunkTable'
 import { findAnchor, nearestTo, putAt } from './anchors'
 import { pointer } from './pointing'
 import { addFonts, adopt, toFragment } from './shared'
 
-/** Set by the build: behaviour name → path of its chunk. */
-declare const yimbleChunks: Readonly<Record<string, string>>
 const script = (document.currentScript as HTMLScriptElement).src
 
 /** Entries off screen cost no layout: there are three pages to lay out at every change. A click picks the part below a link that reaches over it. */
@@ -55,12 +54,12 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const undo: (() => void)[] = []
 
   const chunk = <T>(name: string) =>
-    import(`${new URL(script).origin}/${yimbleChunks[name]}`) as Promise<T | undefined>
+    import(`${new URL(script).origin}/${chunks[name]}`) as Promise<T | undefined>
   const behave = async () => {
     undo.splice(0).forEach((stop) => stop())
     const begun = revision
     for (const name of names) {
-      const { start: run } = (await import(`${new URL(script).origin}/${yimbleChunks[name]}`)) as {
+      const { start: run } = (await import(`${new URL(script).origin}/${chunks[name]}`)) as {
         start(root: ShadowRoot, locale: string, home: Pick<Home, 'chunk'>): () => void
       }
       if (begun === revision) undo.push(run(root, locale, { chunk }))

@@ -8,6 +8,7 @@ import type { Brand } from '../core/design/brand'
 import { fontFamilies } from '../core/design/fonts'
 import { choicesOf } from '../core/items/choices'
 import type { Item } from '../core/items/item'
+import { withMarks } from '../core/items/partner'
 import { say, type Phrase } from '../core/locale/phrase'
 import type { Decisions } from '../core/rules/fields'
 import { sift, type RuleStep } from '../core/rules/rules'
@@ -114,6 +115,8 @@ export interface Prepared {
   readonly shown: readonly string[]
   /** What visitors search in, in its order. */
   readonly entries: readonly { readonly id: string; readonly choices: readonly string[] }[]
+  /** Some links carry a partner's mark. */
+  readonly isCredited: boolean
   readonly validUntil: string | null
   /** There where it opens over the page. */
   readonly shell: Shell | undefined
@@ -130,7 +133,8 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
   const accepted = given.filter((item) => types.includes(item.type) && !item.isPage)
   const rules = context.search ? [] : (kind.rules?.(values, input.decisions) ?? [])
   const sifted = sift(accepted, rules, context.now, context.offsetAt)
-  const roles = { ...kind.example.given, ...input.objects, sources: sifted.shown }
+  const leaving = withMarks(sifted.shown)
+  const roles = { ...kind.example.given, ...input.objects, sources: leaving }
   const model = kind.model(roles, values, context)
   const until = Math.min(sifted.validUntil, kind.until?.(roles, values, context) ?? Infinity)
   const ids = new Set(kind.shown?.(model) ?? sifted.shown.map(({ id }) => id))
@@ -144,6 +148,7 @@ export function prepare(input: RenderInput, given: readonly Item[], outer: KindC
     counts: { total: sifted.total, passed: sifted.passed, shown: shown.length, steps: sifted.steps },
     entries: kind.isSearched ? shown.map((item) => ({ id: item.id, choices: choicesOf(item) })) : [],
     shown: shown.flatMap((item) => [item.id, ...products(item).map((product) => product.id)]),
+    isCredited: leaving !== sifted.shown,
     validUntil: Number.isFinite(until) ? new Date(until).toISOString() : null,
     shell: shellOf(
       values as AnyValues,
@@ -170,7 +175,7 @@ export function drawn(
   { assets, locale }: KindContext,
   heightWidths = reserveWidths,
 ): Rendered {
-  const { kind, values, model, heightAt, validUntil, counts, shown, shell } = prepared
+  const { kind, values, model, heightAt, validUntil, counts, shown, shell, isCredited } = prepared
   return {
     pieces: piecesOf(kind, model),
     css: minify(baseStyles(values, shell !== undefined) + kind.styles(values)),
@@ -179,7 +184,11 @@ export function drawn(
     reserve: heightWidths.map((from) => ({ from, height: shell ? 0 : heightAt(from) })),
     opening: shell ? openingOf(shell, heightAt, heightWidths) : null,
     hosts: kind.hosts?.(values, model) ?? {},
-    behaviours: [...kind.behaviours(values, model), ...(kind.island ? ['islands'] : [])],
+    behaviours: [
+      ...kind.behaviours(values, model),
+      ...(kind.island ? ['islands'] : []),
+      ...(isCredited ? ['credit'] : []),
+    ],
     island: kind.island ? islandWith(kind, kind.island(model), locale) : null,
     jsonLd: kind.jsonLd(model) ?? null,
     isEmpty: kind.isEmpty?.(model) ?? false,

@@ -195,7 +195,12 @@ export function programme(file: string, epoch: number, origin: string): string {
 }
 
 /** The publisher's own page of one date. */
-export function sendProgrammePage(response: ServerResponse, uid: string, epoch: number): void {
+export function sendProgrammePage(
+  response: ServerResponse,
+  uid: string,
+  epoch: number,
+  from: string | null,
+): void {
   const one = Object.values(programmes)
     .flatMap(({ all }) => all)
     .find((on) => on.uid === uid)
@@ -207,5 +212,11 @@ export function sendProgrammePage(response: ServerResponse, uid: string, epoch: 
     one.where,
   ]
   const lines = about.flatMap((line) => (line ? [`<p>${escapeHtml(line)}</p>`] : []))
-  send(response, propPage(one.name, lines.join('')))
+  const shop = from
+    ? `<p>You come from <b>${escapeHtml(from)}</b>.</p><form method="post" action="${escapeHtml(uid)}/buy?from=${encodeURIComponent(from)}"><button>Buy a ticket for £${ticket(uid)}</button></form>`
+    : ''
+  send(response, propPage(one.name, lines.join('') + shop))
 }
+
+/** What a ticket costs, in pounds. */
+export const ticket = (uid: string): number => 8 + ((uid.charCodeAt(0) + uid.length * 3) % 9) * 1.5

@@ -8,7 +8,7 @@ import { publications, type Publication } from './entries'
 import { contentTypes, fileNames, writeFeed, type DatedEntry } from './feedFormats'
 import { escapeHtml, propPage, send } from './html'
 import { drawPicture } from './pictures'
-import { isProgramme, programme, sendProgrammePage } from './programmes'
+import { isProgramme, programme, sendProgrammePage, ticket } from './programmes'
 import type { Mode, State } from './state'
 
 const dayMs = 86_400_000
@@ -131,7 +131,26 @@ export function createPublisher(origin: string, state: State, save: () => void, 
         'Content-Type': 'text/calendar; charset=utf-8',
       })
     const on = /^\/\w+\/on\/([\w-]+)$/.exec(url.pathname)
-    if (on) return sendProgrammePage(response, on[1]!, Date.parse(state.epoch))
+    if (on) return sendProgrammePage(response, on[1]!, Date.parse(state.epoch), url.searchParams.get('from'))
+    const bought = /^\/\w+\/on\/([\w-]+)\/buy$/.exec(url.pathname)
+    if (bought && request.method === 'POST') {
+      const sales = (state.sales ??= [])
+      sales.push({
+        id: `T-${sales.length + 1001}`,
+        from: url.searchParams.get('from') ?? '',
+        at: new Date().toISOString(),
+        amount: ticket(bought[1]!),
+      })
+      save()
+      return send(response, propPage('Your ticket', '<p>Thank you. See you there.</p>'))
+    }
+    if (file === 'sales.json') {
+      const from = url.searchParams.get('from')
+      const sales = [...salesBefore(Date.parse(state.epoch)), ...(state.sales ?? [])]
+        .filter((one) => one.from === from)
+        .map(({ from: _from, ...one }) => ({ ...one, currency: 'GBP' }))
+      return send(response, JSON.stringify({ sales }), { 'Content-Type': 'application/json' })
+    }
     if (file === '') {
       const entries = entriesOf(publication)
       const link = `<link rel="alternate" type="${contentTypes[publication.format].split(';')[0]}" href="${fileNames[publication.format]}" title="${escapeHtml(publication.title)}">`
@@ -154,6 +173,15 @@ export function createPublisher(origin: string, state: State, save: () => void, 
     )
   }
 }
+
+/** Tickets that were sold before the demo began. */
+const salesBefore = (epoch: number) =>
+  [3, 5, 9, 16, 24, 33, 41, 47].map((days, at) => ({
+    id: `T-${at + 1}`,
+    from: 'old-quay',
+    at: new Date(epoch - days * dayMs).toISOString(),
+    amount: 9.5 + at * 1.5,
+  }))
 
 /** The address that a redirect leads to answers even while the old one redirects for good. */
 function withoutRedirect(query: URLSearchParams): URLSearchParams {

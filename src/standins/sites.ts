@@ -87,6 +87,7 @@ export const standinSites: readonly StandinSite[] = [
     slots: [
       { id: 'block-dates', label: 'HTML block below what is on' },
       { id: 'month-sheet', label: 'HTML block on the page of dates' },
+      { id: 'post-event', label: 'HTML block below it' },
       { id: 'block-news', label: 'HTML block' },
       { id: 'block-works', label: 'Second HTML block' },
       { id: 'block-community', label: 'Third HTML block' },

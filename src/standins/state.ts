@@ -22,6 +22,8 @@ export interface State {
   readonly slots: Record<string, Record<string, string>>
   readonly added: Record<string, AddedEntry[]>
   readonly modes: Record<string, Mode>
+  /** Tickets that were bought at the publisher, and who had sent them. */
+  sales?: { readonly id: string; readonly from: string; readonly at: string; readonly amount: number }[]
   /** Who listens at the hub. */
   listeners?: readonly Listener[]
   /** How often consent was taken back at the picture network. */

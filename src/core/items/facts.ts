@@ -159,6 +159,10 @@ export const ownFacts = {
   image: z.array(pictureShape),
   corrected: texts.optional().describe('Facts that were corrected by hand'),
   imageLost: z.int().optional().describe('Pictures that could not be fetched; it is shown without them'),
+  partner: z
+    .string()
+    .optional()
+    .describe('The mark that its address carries when visitors leave by it, as `name=value`'),
   mentions: z.array(linkedProductShape).optional().describe('Products linked to it by hand, in their order'),
 }
 

@@ -86,7 +86,11 @@ export function AskedFor(props: AskedForProps): VNode {
           <legend part="label">
             <Asked {...props} />
           </legend>
-          {question.type === 'rating' ? <Stars {...props} of={question.of} /> : <Choices {...props} />}
+          {question.type === 'rating' ? (
+            <Stars {...props} of={question.of} />
+          ) : (
+            <Choices {...props} question={question} />
+          )}
           {rest}
         </fieldset>
       )
@@ -160,9 +164,8 @@ function Field(props: AskedForProps): VNode {
   }
 }
 
-function Choices(props: AskedForProps) {
+function Choices(props: AskedForProps & { readonly question: { readonly options: readonly string[] } }) {
   const { question } = props
-  if (question.type !== 'one' && question.type !== 'several') return null
   return (
     <div part="choices">
       {question.options.map((option) => (
@@ -182,7 +185,7 @@ function Stars(props: AskedForProps & { readonly of: number }) {
         <label key={value}>
           <input type="radio" class="unseen" value={value} {...marks(props)} />
           <svg viewBox="0 0 20 20" aria-hidden="true">
-            <path d="M10 2.5l2.300 4.800 5.200.7-3.800 3.600.9 5.200L10 14.300 5.400 16.800l.9-5.200L2.500 8l5.200-.7z" />
+            <path d="M10 2.5l2.3 4.8 5.2.7-3.8 3.6.9 5.2L10 14.3 5.4 16.8l.9-5.2L2.5 8l5.2-.7z" />
           </svg>
           <span class="unseen">{inNumbers(props.said.nOfM, value, props.of)}</span>
         </label>

@@ -177,6 +177,7 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/showable': () => ({ connector: 'people' }),
   'POST /clients/{id}/connected': () => ({ connector: 'people', key: 'all', label: 'P' }),
   'PATCH /sources/{id}': () => ({ label: 'S' }),
+  'POST /sources/{id}/partner': () => ({ partner: null }),
   'POST /clients/{id}/widgets': () => ({ kind: 'feed', name: 'W' }),
   'PATCH /widgets/{id}': () => ({ name: 'W' }),
   'PATCH /widgets/{id}/draft': () => ({ patches: [{ path: 'look.border', from: 1, to: 2, label: 'B' }] }),

@@ -28,6 +28,8 @@ export interface Jobs {
   carry: { listId: string }
   /** Reads busy times from a calendar elsewhere. */
   outside: { outsideId: string }
+  /** Reads what a partner reports. */
+  sales: { sourceId: string }
   /** Begins a call when it is due, or gives its present step up when that has taken too long. */
   call: { callId: string; is: 'due' | 'late'; step: number }
   /** Tells the telephone exchange what to do in a call. */
@@ -44,6 +46,7 @@ export const jobNames: readonly JobName[] = [
   'deliver',
   'carry',
   'outside',
+  'sales',
   'call',
   'exchange',
 ]
@@ -59,6 +62,7 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   deliver: 60,
   carry: 300,
   outside: 60,
+  sales: 60,
   call: 30,
   exchange: 60,
 }

@@ -12,6 +12,7 @@ import { fetchPictures } from '../services/items/pictures'
 import { enqueueOutside, readOutside } from '../services/booking/outside'
 import { remindDue } from '../services/booking/reminders'
 import { giveOrders, tellCall } from '../services/ring/calls'
+import { enqueueSales, readSales } from '../services/sources/partners'
 import { refresh } from '../services/sources/refreshing'
 import { deliver } from '../services/visitors/announcing'
 import { carry } from '../services/visitors/carrying'
@@ -39,6 +40,7 @@ export const handlers: Handlers = {
   deliver: ({ deliveryId }) => deliver(deliveryId),
   carry: ({ listId }) => carry(listId),
   outside: ({ outsideId }) => readOutside(outsideId),
+  sales: ({ sourceId }) => readSales(sourceId),
   call: ({ callId, is, step }) => tellCall(callId, { is }, { atStep: step }),
   exchange: ({ callId }) => giveOrders(callId),
   unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
@@ -72,6 +74,7 @@ export async function enqueueDue(): Promise<void> {
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
   await remindDue()
   await enqueueOutside()
+  await enqueueSales()
 }
 
 /** Takes jobs of one name, so many at a time. Each ends by itself: one that fails is tried again, without the others. */
@@ -102,6 +105,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
   await takeJobs(boss, 'deliver', 8)
   await takeJobs(boss, 'carry', 4)
   await takeJobs(boss, 'outside', 4)
+  await takeJobs(boss, 'sales', 2)
   await takeJobs(boss, 'call', 8)
   await takeJobs(boss, 'exchange', 8)
   const stopReplies = takeReplies()

@@ -4,7 +4,9 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { LRUCache } from 'lru-cache'
-import type * as z from 'zod'
+import { createHash } from 'node:crypto'
+import * as z from 'zod'
+import { webAddress } from '@/core/items/facts'
 import { safeJson } from '@/core/readers/json'
 import type { Send } from '@/kinds/actions'
 import { callerOf } from '../api/caller'
@@ -12,6 +14,7 @@ import { openHeaders, sendJson } from '../delivery/files'
 import { env } from '../env'
 import { attend } from '../live/attendance'
 import { streamHeaders, streamTopics } from '../live/stream'
+import { countClick } from '../services/sources/partners'
 import { answersByKind } from './all'
 import type { Answers, Visit, WidgetFacts } from './answers'
 import { readEnvelope } from './body'
@@ -59,6 +62,11 @@ async function answer(
       stop: () => void request.destroy(),
     })
   }
+  if (name === 'clicked' && request.method === 'POST') {
+    const { to } = fitting(clickSchema, (await readEnvelope(request, mostClickBytes)).body) as { to: string }
+    await noteClick(widget, to, await limits.visitorOf(peer))
+    return {}
+  }
   const action = Object.hasOwn(answers.actions, name) ? answers.actions[name]! : undefined
   if (!action || (action.verb === 'ask') !== (request.method === 'GET'))
     throw new VisitorError('not_this_way')
@@ -77,6 +85,21 @@ async function answer(
     return answers.handlers[name]!(fitting(action.takes, body), visit)
   }
   return answers.handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
+}
+
+const clickSchema = z.strictObject({ to: webAddress.max(2_000) })
+const mostClickBytes = 4_096
+
+/** One visitor's clicks on one address count once an hour. */
+async function noteClick(widget: WidgetFacts, to: string, who: string): Promise<void> {
+  const once = createHash('sha256').update(`${who} ${to}`).digest('base64url').slice(0, 16)
+  try {
+    await limits.take(`${widget.ref}/clicked ${once}`, 1)
+  } catch (error) {
+    if (error instanceof VisitorError) return
+    throw error
+  }
+  await countClick(widget.id, to)
 }
 
 /** @throws VisitorError `does_not_fit` */

@@ -14,6 +14,7 @@ import { ColumnsSection } from '../tables/ColumnsSection'
 import type { Item } from '@/core/items/item'
 import { detailsOf } from '../items/inWords'
 import { alike } from './alike'
+import { PartnerSection } from './PartnerSection'
 import { ForEditors, useMayEdit } from '../parts/Role'
 import { Ago, DayAndTime, Local } from '../parts/Local'
 import { useAct } from './useAct'
@@ -199,6 +200,7 @@ export function SourceView({
             </ul>
           )}
         </section>
+        {(!isFile || items.some(({ url }) => url)) && <PartnerSection sourceId={source.id} />}
         <section aria-labelledby="history">
           <h2 id="history" className="mb-2 text-lg">
             History

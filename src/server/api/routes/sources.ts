@@ -1,9 +1,11 @@
 /** Sources, tables and pictures. */
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
-import { itemTypes } from '@/core/items/facts'
+import { itemTypes, webAddress } from '@/core/items/facts'
+import { markPattern } from '@/core/items/partner'
 import * as decisions from '../../services/items/decisions'
 import * as pictures from '../../services/items/pictures'
+import * as partners from '../../services/sources/partners'
 import * as sources from '../../services/sources/sources'
 import * as tables from '../../services/sources/tables'
 import { route, type Route } from '../route'
@@ -113,6 +115,28 @@ export const sourcesRoutes: readonly Route[] = [
         ? sources.renameSource(actor, params.id, body.label)
         : sources.getSource(actor, params.id)
     },
+  }),
+  route('GET /sources/{id}/partner', {
+    summary:
+      'What was agreed with its publisher, clicks, and what was earned by month; null without an arrangement',
+    params: id,
+    response: shapes.partner.nullable(),
+    run: (actor, { params }) => partners.getPartner(actor, params.id),
+  }),
+  route('POST /sources/{id}/partner', {
+    summary: 'Agree on a mark and a rate with its publisher; null ends it',
+    params: id,
+    body: z.strictObject({
+      partner: z
+        .strictObject({
+          mark: z.string().regex(markPattern, 'a mark is written like from=old-quay'),
+          rate: z.number().min(0).max(100),
+          report: z.union([z.literal(''), webAddress.max(1000)]),
+        })
+        .nullable(),
+    }),
+    response: shapes.partner.nullable(),
+    run: (actor, { params, body }) => partners.setPartner(actor, params.id, body.partner),
   }),
   route('POST /sources/{id}/stop', {
     summary: 'Stop reading a source in; what has come stays',

@@ -27,6 +27,7 @@ import * as calendarsWrittenTo from './0025-calendars-written-to'
 import * as foundByChoice from './0026-found-by-choice'
 import * as ringBack from './0027-ring-back'
 import * as postedEntries from './0028-posted-entries'
+import * as partners from './0029-partners'
 
 export const migrations = [
   first,
@@ -57,4 +58,5 @@ export const migrations = [
   foundByChoice,
   ringBack,
   postedEntries,
+  partners,
 ]

@@ -79,7 +79,7 @@ export async function upsertItems(
 }
 
 /** Facts as they are shown: the source's own, then what was corrected by hand; tags by hand are added to its own. */
-const effective = `i.facts || i.corrections || (case when i.corrections = '{}' then '{}'::jsonb else jsonb_build_object('corrected', (select jsonb_agg(k) from jsonb_object_keys(i.corrections) k)) end) || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags)`
+const effective = `i.facts || i.corrections || (case when i.corrections = '{}' then '{}'::jsonb else jsonb_build_object('corrected', (select jsonb_agg(k) from jsonb_object_keys(i.corrections) k)) end) || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags) || (case when s.options ? 'partner' then jsonb_build_object('partner', s.options ->> 'partner') else '{}'::jsonb end)`
 /** What may be public at all. Everything that leads out of the studio reads items through this. */
 const mayShow = (alias: string) =>
   `${alias}.gone_at is null and not ${alias}.waiting and ${alias}.facts ->> 'visibility' is distinct from 'private'`

@@ -29,6 +29,8 @@ const sourceOptions = z.object({
   file: z.string().optional(),
   movedOn: z.iso.datetime().optional(),
   through: z.object({ connector: z.string(), key: z.string() }).optional(),
+  /** The mark of a publisher that pays, as `name=value`. */
+  partner: z.string().optional(),
   progress: z.object({ done: z.int(), total: z.int().nullable() }).optional(),
 })
 export type SourceOptions = z.infer<typeof sourceOptions>
