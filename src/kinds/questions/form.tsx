@@ -198,14 +198,14 @@ function Sent({ props, link, onAgain }: Pick<Drawn, 'props' | 'onAgain'> & { lin
     <div part="sent" role="status" tabindex={-1}>
       <Heading words={props.thanks} level={props.heading?.level ?? 2} />
       {props.after && <p part="after">{props.after}</p>}
+      <button part="again" type="button" onClick={onAgain}>
+        {props.again}
+      </button>
       {link && (
         <a part="again" href={link}>
           {props.said.change}
         </a>
       )}
-      <button part="again" type="button" onClick={onAgain}>
-        {props.again}
-      </button>
     </div>
   )
 }

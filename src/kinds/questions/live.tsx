@@ -88,7 +88,7 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
     if (answer.ok) {
       door.typed.set({})
       live?.clear()
-      change({ at: 'done', faults: {}, note: '', link: (answer.value as { change?: string }).change })
+      change({ at: 'done', link: (answer.value as { change?: string }).change })
       onDone?.()
       return
     }

@@ -22,7 +22,7 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
       ? `outline:2px solid ${accent};outline-offset:1px`
       : `outline:0;border-color:${accent};box-shadow:0 1px 0 ${accent}`
   return `
-    [part=widget]{--accent:${accent};--quiet:${muted};--ink:${ink};--paper:${paper};--radius:${radius}}
+    [part=widget]{color-scheme:${readableOn(paper) === '#ffffff' ? 'dark' : 'light'};--accent:${accent};--quiet:${muted};--ink:${ink};--paper:${paper};--radius:${radius}}
     [part=form],[part=sent]{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.apart}em;margin:0;outline:0}
     :is([part=form],[part=sent]) :is(p,[part=heading]){margin:0;overflow-wrap:anywhere}
     .top{display:grid;gap:${sizes.near}em}
