@@ -42,6 +42,8 @@ export const exampleEvents: readonly Item[] = [
   ),
   event(3, '', '2026-04-18T15:00:00', 'Carols out of season', 'For all who were ill at Christmas.', {
     location: { name: 'The tide mill', addressLocality: 'Tidewell' },
+    source: 'county',
+    sourceName: 'On in the county',
   }),
   event(
     4,

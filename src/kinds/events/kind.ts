@@ -25,6 +25,7 @@ import { sheetLayout } from '../layouts/sheet'
 import { showing } from '../showing'
 import { heading } from '../strips/heading'
 import { months } from '../strips/months'
+import { within } from '../strips/within'
 import { past } from '../strips/past'
 import { sheet } from '../strips/sheet'
 import { steps } from '../strips/steps'
@@ -88,7 +89,7 @@ export const events = showing({
     words: [title, place, earlier, summary, row([price, source, toCalendar])],
     foot: [more],
   },
-  above: [heading, months, past, sheet],
+  above: [heading, within, months, past, sheet],
   below: [steps],
   layouts: [list, sheetLayout, grid, column, carousel, lead],
   groups: { ways: [byMonth, byPlace], counting: dates },
@@ -154,6 +155,7 @@ export const events = showing({
       settings: {
         layout: 'list',
         'facts.picture': false,
+        'within.shown': true,
         'months.shown': true,
         'events.back': 365,
         'look.spacing': 20,

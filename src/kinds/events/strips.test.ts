@@ -193,3 +193,43 @@ test('each date leads to a file of its own; what is called off leads to none', (
   expect(new Set(links).size).toBe(2)
   expect(dates.map(({ key }) => key)).toEqual(expect.arrayContaining(links))
 })
+
+describe('a sentence to choose by', () => {
+  const around = (name: string, latitude: number, more: Partial<Item> = {}) =>
+    event(name, '2026-12-05T15:00:00', name, { location: { name, latitude, longitude: 1.36 }, ...more })
+  const county = { source: 'c', sourceName: 'On in the county' }
+  const all = [
+    around('Quay', 52.61),
+    around('Mill', 52.65, county),
+    around('Tidewell', 52.8, county),
+    event('Nowhere', '2026-12-06T15:00:00', 'Nowhere', county),
+  ]
+  const near = {
+    v: 1,
+    all: [{ type: 'near', latitude: 52.61, longitude: 1.36, km: 50, of: 'Old Quay' }],
+  } as never
+  const of = (items: readonly Item[], change: Settings, locale?: string) =>
+    markup(items, { 'within.shown': true, ...change }, '2026-12-01T10:00Z', locale)
+  const sentenceIn = (html: string) =>
+    (/<p part="sentence".*?<\/p>/.exec(html)?.[0] ?? '').replace(/<[^>]+>/g, '').trim()
+  const marks = (html: string) => [...html.matchAll(/data-marks="([^"]*)"/g)].map(([, one]) => one)
+
+  test('says how far around and from whom, in the units of the widget', () => {
+    const html = of(all.slice(0, 3), { 'rules.tree': near, 'facts.away': 'miles' })
+    expect(sentenceIn(html)).toBe('Everything within 31 miles of Old Quay, from 2 publishers.')
+    expect(html).toContain('[&quot;w5&quot;,&quot;5 miles&quot;]')
+    expect(html).toContain('[&quot;f1&quot;,&quot;On in the county&quot;]')
+    expect(marks(html)).toEqual(['w2 w5 f0', 'w5 f1', 'f1'])
+  })
+  test('offers no distance that changes nothing, and nothing at all where there is nothing to choose', () => {
+    const html = of([around('Quay', 52.61), around('Mill', 52.61)], { 'rules.tree': near })
+    expect(html).not.toContain('sentence')
+    expect(of(all, {})).toContain('Everything from')
+    expect(of([], {})).not.toContain('data-pick')
+  })
+  test('is said in other languages in their own order', () => {
+    expect(sentenceIn(of(all.slice(0, 3), { 'rules.tree': near }, 'de'))).toMatch(
+      /^Alles im Umkreis von 50 km um Old Quay, von 2 Veranstaltern\.$/,
+    )
+  })
+})

@@ -35,7 +35,7 @@ const milesFrom: Phrase = {
   ar: '{n} ميل من {place}',
 }
 export const awayWords = { kmFrom, milesFrom }
-const kmPerMile = 1.609344
+export const kmPerMile = 1.609344
 
 export const awayField = choice(
   [
@@ -54,11 +54,16 @@ export const awayField = choice(
 
 type Near = Extract<Condition, { type: 'near' }>
 
+/** The place that the rules ask near, where it has a name. */
+export const nearRule = (values: object): Near | undefined =>
+  ((values as AnyValues)['rules.tree'] as RuleTree).all.find(
+    (one): one is Near => one.type === 'near' && one.of !== '',
+  )
+
 /** @returns such as `11 miles from Old Quay`; '' where it is not asked for, not known, or next door */
 export function awayInWords({ location }: Item, values: object, locale: string): string {
-  const { 'facts.away': unit, 'rules.tree': tree } = values as AnyValues
-  const { all } = tree as RuleTree
-  const near = all.find((one): one is Near => one.type === 'near' && one.of !== '')
+  const { 'facts.away': unit } = values as AnyValues
+  const near = nearRule(values)
   const point = location && pointOf(location)
   if (unit === 'none' || !near || !point) return ''
   const far = Math.round(distanceKm(point, near) / (unit === 'miles' ? kmPerMile : 1))
