@@ -495,6 +495,26 @@ export async function seed(standinsPort: number): Promise<void> {
 
   await live({
     client: bakery,
+    name: 'From the oven, in the footer',
+    from: 'column',
+    source: oven.id,
+    page: bakerySite.pages[0]!,
+    slot: 'oven',
+    form: 'element',
+    standin: 3,
+    widths: [350, 720, 1120],
+    settings: {
+      'heading.text': 'From the oven',
+      'rules.limit': 3,
+      'look.title': '#fdf5e6',
+      'look.text': '#fdf5e6',
+      'look.muted': '#d9c8ab',
+      'look.accent': '#f0c07e',
+      'look.line': '#5d4a2f',
+    },
+  })
+  await live({
+    client: bakery,
     kind: 'chat',
     name: 'Ask the counter',
     from: 'corner',

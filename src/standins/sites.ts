@@ -30,6 +30,7 @@ const marlowick: StandinSite = {
     { id: 'counter', label: 'The counter' },
     { id: 'corner', label: 'End of the home page' },
     { id: 'letter', label: 'Dark footer' },
+    { id: 'oven', label: 'Dark footer, below it' },
   ],
   save: (snippet) => snippet,
   pages: { '/': pageFrom('marlowick/home.html'), '/reviews': pageFrom('marlowick/reviews.html') },

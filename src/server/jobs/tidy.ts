@@ -24,6 +24,8 @@ export const keptFor = {
   /** Files that visitors sent and then never sent the answers that they belong to. */
   strayFileDays: 2,
   throttleDays: 1,
+  /** Clicks that left by a partner's links. */
+  clickDays: 1_100,
   /** Pages on which a widget was not seen any more. */
   sightingDays: 90,
   /** Chunks of earlier builds of the embed, for pages that were open when it changed. */
@@ -59,6 +61,8 @@ const statements: Readonly<Record<string, string>> = {
   // A time of which nothing is left to tell is over, too.
   booked_sessions: `delete from booked_sessions where id in (select s.id from booked_sessions s where to_timestamp(s.starts::float8 * 60) < now() - interval '30 days'
     and not exists (select 1 from bookings b where b.session_id = s.id) limit ${share})`,
+  clicks: `delete from clicks where day < current_date - ${keptFor.clickDays}`,
+  unwanted_numbers: `delete from unwanted_numbers where until < now()`,
   salts: `delete from salts where day < current_date`,
   attendance: `delete from attendance where seen_at < now() - interval '1 hour'`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,
