@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import sharp from 'sharp'
+import { writeWav } from '@/core/ring/wav'
 import { startTestCalendars } from '../../standins/testCalendars'
 import { makeActor, makeColleague, startOutside, useTestDatabase, type Outside } from '../db/testDatabase'
 
@@ -112,6 +113,13 @@ test('each write answers in its shape and is seen by the next read', async () =>
     label: 'News',
     items: 2,
   })
+  const agreed = { mark: 'from=quay', rate: 5, report: '' }
+  expect(await call('POST', `/sources/${source.id}/partner`, { partner: agreed })).toMatchObject({
+    mark: 'from=quay',
+    months: [],
+  })
+  await call('POST', `/sources/${source.id}/partner`, { partner: null })
+  expect(await read(`/sources/${source.id}/partner`)).toBeNull()
   expect(await call('POST', `/sources/${source.id}/refresh`)).toMatchObject({ health: 'ok', label: 'News' })
   expect(await call('POST', `/sources/${source.id}/stop`)).toMatchObject({ items: 2, progress: null })
   const spare = await call('POST', `/clients/${client.id}/sources`, {
@@ -211,6 +219,24 @@ test('each write answers in its shape and is seen by the next read', async () =>
     state: 'cancelled',
   })
   await call('DELETE', atCalendar)
+  const board = await call('POST', `/clients/${client.id}/switchboards`, { name: 'Desk' })
+  const atBoard = `/switchboards/${board.id}`
+  expect(await call('PATCH', atBoard, { name: 'Front desk' })).toMatchObject({ name: 'Front desk' })
+  const data = Buffer.from(writeWav(new Float32Array(1_600))).toString('base64')
+  const sound = await call('POST', `/clients/${client.id}/sounds`, { name: 'Hello', data })
+  expect(await read(`/clients/${client.id}/sounds`)).toMatchObject([{ name: 'Hello', seconds: 0.1 }])
+  const rung = {
+    phones: [{ id: 'a', name: 'Desk', number: '020 7946 0018' }],
+    greeting: { as: 'words', text: '' },
+    countries: ['GB'],
+  }
+  expect(await call('PATCH', `${atBoard}/body`, { switchboard: rung }, { 'if-match': '"0"' })).toMatchObject({
+    revision: 1,
+    switchboard: { phones: [{ number: '+44 20 7946 0018' }] },
+  })
+  await call('DELETE', `/sounds/${sound.id}`)
+  await call('DELETE', atBoard)
+  expect(await read(`/clients/${client.id}/switchboards`)).toEqual([])
   expect(await read(`/clients/${client.id}/calendars`)).toEqual([])
   expect(await call('POST', '/inbox', { state: 'all', words: '' })).toMatchObject({ submissions: [] })
   const { db } = await import('../db/db')
@@ -417,5 +443,7 @@ test('no write is left out of the walk', () => {
     'DELETE /sessions/{id}',
     'POST /password',
     'POST /clients/{id}/connections',
+    // What was posted is let through in posting.db.test.ts.
+    'POST /submissions/{id}/entry',
   ])
 })

@@ -21,12 +21,20 @@ export const readEnvelope = async (request: IncomingMessage, maxBytes: number): 
   parsed(await limitedText(request, maxBytes))
 
 /** @throws VisitorError `too_large` */
-export async function limitedText(request: IncomingMessage, maxBytes: number): Promise<string> {
+export const limitedText = async (request: IncomingMessage, maxBytes: number): Promise<string> =>
+  (await limitedBytes(request, maxBytes)).toString()
+
+/** Whoever sends more slowly is cut off. @throws VisitorError `too_large` */
+export async function limitedBytes(
+  request: IncomingMessage,
+  maxBytes: number,
+  withinMs: number = inTimeMs,
+): Promise<Buffer> {
   const announced = Number(request.headers['content-length'] ?? Infinity)
   if (Number.isFinite(announced) && announced > maxBytes) throw new VisitorError('too_large')
   const pieces: Buffer[] = []
   let bytes = 0
-  const late = setTimeout(() => request.destroy(), inTimeMs)
+  const late = setTimeout(() => request.destroy(), withinMs)
   try {
     for await (const piece of request as AsyncIterable<Buffer>) {
       bytes += piece.length
@@ -36,7 +44,7 @@ export async function limitedText(request: IncomingMessage, maxBytes: number): P
   } finally {
     clearTimeout(late)
   }
-  return Buffer.concat(pieces).toString()
+  return Buffer.concat(pieces)
 }
 
 function parsed(text: string): Envelope {

@@ -13,7 +13,7 @@ import { db } from '../db/db'
 import { tellCall } from '../services/ring/calls'
 import { isFromExchange } from '../services/ring/exchange'
 import { signedSound } from '../services/ring/sounds'
-import { limitedText } from './body'
+import { limitedBytes, limitedText } from './body'
 import { takeFile } from './files'
 import { VisitorError } from './problems'
 
@@ -23,6 +23,7 @@ const toldSchema = z.discriminatedUnion('is', [
   z.object({ is: z.literal('pressed'), leg, key: z.string().regex(/^[\d*#]$/) }),
 ])
 const mostTextBytes = 4_096
+const soundInMs = 60_000
 /** Five minutes as they are recorded at most, at 48 000 samples a second. */
 const mostSoundBytes = 30_000_000
 const mostWords = 2_000
@@ -61,14 +62,7 @@ async function takeSound(request: IncomingMessage, callId: string): Promise<void
     { bind: [callId], type: QueryTypes.SELECT },
   )
   if (!widget) return // the visitor has taken it back meanwhile
-  const pieces: Buffer[] = []
-  let size = 0
-  for await (const piece of request as AsyncIterable<Buffer>) {
-    size += piece.length
-    if (size > mostSoundBytes) throw new VisitorError('too_large')
-    pieces.push(piece)
-  }
-  const bytes = Buffer.concat(pieces)
+  const bytes = await limitedBytes(request, mostSoundBytes, soundInMs)
   const seconds = secondsOfWav(bytes)
   if (!seconds) throw new VisitorError('wrong_file')
   const key = createHash('sha256').update(`${callId} ${of.data}`).digest('hex').slice(0, 32)

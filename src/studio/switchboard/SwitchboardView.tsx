@@ -8,6 +8,7 @@ import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
 import { api } from '../api'
 import { useKeys } from '../bench/useKeys'
 import { DraftActions } from '../parts/DraftActions'
+import { Notice } from '../parts/Notice'
 import { useIsClient, useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
 import { useDraft } from '../parts/useDraft'
@@ -88,6 +89,12 @@ function View({ first }: SwitchboardViewProps) {
               : `Widgets that have it: ${widgets.map(({ name }) => `“${name}”`).join(', ')}`}
           </p>
         </div>
+        {!record.hasExchange && (
+          <Notice tone="look" role="status">
+            No telephone exchange is connected to this installation, so nobody is rung yet. Whoever runs it
+            sets YIMBLE_EXCHANGE_URL; docs/exchange.md tells how.
+          </Notice>
+        )}
         <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-10">
           <Phones {...edited} />
           <div className="grid gap-10 lg:grid-cols-2">

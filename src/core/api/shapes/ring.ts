@@ -9,6 +9,7 @@ export const switchboard = z.object({
   name: z.string(),
   switchboard: switchboardSchema,
   revision: z.int(),
+  hasExchange: z.boolean().describe('Whether there is a telephone exchange; without one nobody is rung'),
   widgets: z.array(z.object({ id: z.uuid(), name: z.string() })).describe('Widgets that have it'),
 })
 export type SwitchboardShape = z.infer<typeof switchboard>

@@ -7,10 +7,11 @@ import { db, inTransaction } from '../../db/db'
 import { renderShowing } from '../../jobs/queue'
 import { demand, demandAnswering, found, withinOf, type Actor, type Anybody } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
+import { hasExchange } from './exchange'
 import { checkNumber } from './numbers'
 import { soundIsTheirs } from './sounds'
 
-interface Row extends Omit<SwitchboardShape, 'switchboard'> {
+interface Row extends Omit<SwitchboardShape, 'switchboard' | 'hasExchange'> {
   readonly body: unknown
 }
 const selected = `select b.id, b.client_id as "clientId", c.name as "clientName", b.name, b.body, b.revision,
@@ -20,6 +21,7 @@ const selected = `select b.id, b.client_id as "clientId", c.name as "clientName"
 
 const shapeOf = ({ body, ...row }: Row): SwitchboardShape => ({
   ...row,
+  hasExchange: hasExchange(),
   switchboard: switchboardSchema.parse(body),
 })
 
