@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
+import { openHosted, root } from './hosted'
 import { signedIn, world } from './world'
 
 let browser: Browser
@@ -10,19 +11,8 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
 const step = (verb: string) => browser.click(`//nav[@aria-label="Steps"]//button[contains(., "${verb}")]`)
-async function live(ref: string, width: number): Promise<void> {
-  await browser.viewport(width, 900)
-  await browser.driver.get(`${world.delivery}/h/${ref}`)
-  await browser.until<string>(
-    `document.querySelector('[data-yimble]')?.dataset.state`,
-    (state) => state === 'ready',
-  )
-  expect(
-    await browser.driver.executeScript('return document.documentElement.scrollWidth - innerWidth'),
-  ).toBeLessThanOrEqual(0)
-}
+const live = (ref: string, width: number) => openHosted(browser, ref, width)
 async function publishedRef(): Promise<string> {
   await browser.until<string>(
     `document.querySelector('header [role=status]')?.textContent`,

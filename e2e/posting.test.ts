@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
+import { openHosted, refOf, root } from './hosted'
 import { api, clientNamed, mailsTo, signedIn, world } from './world'
 
 let browser: Browser
@@ -11,23 +12,9 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
 const script = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
-async function refOf(name: string): Promise<string> {
-  await browser.driver.get(world.studio)
-  const id = await clientNamed(browser, 'The Old Quay Music Hall')
-  const widgets = await api<{ name: string; ref: string }[]>(browser, 'GET', `/clients/${id}/widgets`)
-  return widgets.find((widget) => widget.name === name)!.ref
-}
-async function live(ref: string, width: number): Promise<void> {
-  await browser.viewport(width, 900)
-  await browser.driver.get(`${world.delivery}/h/${ref}`)
-  await browser.until<string>(
-    `document.querySelector('[data-yimble]')?.dataset.state`,
-    (state) => state === 'ready',
-  )
-  expect(await script('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
-}
+const refIn = (name: string) => refOf(browser, 'The Old Quay Music Hall', name)
+const live = (ref: string, width: number) => openHosted(browser, ref, width)
 const press = (...keys: string[]) =>
   browser.driver
     .actions()
@@ -37,7 +24,7 @@ const mail = `poster${Date.now()}@harbourmail.example`
 const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 
 test('somebody posts by keys; it waits until it is let through, and is changed by the link', async () => {
-  await live(await refOf('Post an event'), 390)
+  await live(await refIn('Post an event'), 390)
   await browser.until<boolean>(`${root}.querySelector('[data-island]')?.dataset.alive !== undefined`, Boolean)
   expect(await violationsIn(browser)).toEqual([])
   await script(`(${root}.querySelector('[name=what]').focus(), true)`)
@@ -64,7 +51,7 @@ test('somebody posts by keys; it waits until it is let through, and is changed b
   )
   expect((await mailsTo(mail))[0]!.text).toContain(link)
 
-  const sheet = await refOf('The month on one sheet')
+  const sheet = await refIn('The month on one sheet')
   const onSheet = async () =>
     (await (await fetch(`${world.delivery}/h/${sheet}`)).text()).includes('bathtubs')
   expect(await onSheet()).toBe(false)
@@ -95,7 +82,7 @@ test('somebody posts by keys; it waits until it is let through, and is changed b
 })
 
 test('the sentence shows what is near, and from whom, with the months below it', async () => {
-  await live(await refOf('What is on'), 1280)
+  await live(await refIn('What is on'), 1280)
   const shown = `[...${root}.querySelectorAll('[part=card]')].filter((card) => card.offsetHeight > 0).length`
   const before = await browser.until<number>(shown, (count) => count > 0)
   const choose = async (at: number, option: number) => {
@@ -110,11 +97,11 @@ test('the sentence shows what is near, and from whom, with the months below it',
   expect(await violationsIn(browser)).toEqual([])
   await press(Key.HOME)
   await browser.until<number>(shown, (count) => count >= before)
-  await live(await refOf('What is on'), 390)
+  await live(await refIn('What is on'), 390)
 })
 
 test('whoever leaves by a partner’s link is counted once', async () => {
-  const ref = await refOf('What is on')
+  const ref = await refIn('What is on')
   const client = await clientNamed(browser, 'The Old Quay Music Hall')
   const sources = await api<{ id: string; label: string }[]>(browser, 'GET', `/clients/${client}/sources`)
   const { id } = sources.find(({ label }) => label === 'On in the county')!

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, openBrowser, type Browser } from './browser'
+import { openHosted, root } from './hosted'
 import { api, clientNamed, publishNow, signIn, world } from './world'
 
 const exchange = `http://127.0.0.24:${process.env.YIMBLE_STANDINS_PORT}`
@@ -35,7 +36,6 @@ const at = (number: string, what: string, more: Record<string, string> = {}) =>
     body: new URLSearchParams({ do: what, ...more }),
   })
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
 const words = `${root}.querySelector('[part=widget]')?.innerText.replace(/\\s+/g, ' ') ?? ''`
 const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
 const press = (...keys: string[]) =>
@@ -135,10 +135,8 @@ test('a switchboard is set up by hand: telephones in order, a greeting recorded 
 })
 
 const load = async (width: number) => {
-  await browser.viewport(width, 900)
-  await browser.driver.get(`${world.delivery}/h/${ref}`)
+  await openHosted(browser, ref, width)
   await browser.until<boolean>(alive, Boolean)
-  expect(await script('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
 }
 
 describe('a visitor', () => {

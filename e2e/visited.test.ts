@@ -5,7 +5,8 @@ import { Key } from 'selenium-webdriver'
 import { faultsIn } from '../src/core/items/schemaOrg'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
-import { api, clientNamed, signedIn, world } from './world'
+import { openHosted, refOf, root } from './hosted'
+import { signedIn, world } from './world'
 
 let browser: Browser
 beforeAll(async () => {
@@ -13,23 +14,7 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
-async function live(ref: string, width: number): Promise<void> {
-  await browser.viewport(width, 900)
-  await browser.driver.get(`${world.delivery}/h/${ref}`)
-  await browser.until<string>(
-    `document.querySelector('[data-yimble]')?.dataset.state`,
-    (state) => state === 'ready',
-  )
-  expect(
-    await browser.driver.executeScript('return document.documentElement.scrollWidth - innerWidth'),
-  ).toBeLessThanOrEqual(0)
-}
-async function refOf(client: string, name: string): Promise<string> {
-  const id = await clientNamed(browser, client)
-  const widgets = await api<{ name: string; ref: string }[]>(browser, 'GET', `/clients/${id}/widgets`)
-  return widgets.find((widget) => widget.name === name)!.ref
-}
+const live = (ref: string, width: number) => openHosted(browser, ref, width)
 
 describe('dates of the hall, as visitors use them', () => {
   const script = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
@@ -37,7 +22,7 @@ describe('dates of the hall, as visitors use them', () => {
 
   test('the month turns by keys, and the focus goes with it', async () => {
     await browser.driver.get(world.studio)
-    await live(await refOf('The Old Quay Music Hall', 'The month on one sheet'), 1280)
+    await live(await refOf(browser, 'The Old Quay Music Hall', 'The month on one sheet'), 1280)
     const month = `[...${root}.querySelectorAll('[data-page]')].find((page) => page.offsetHeight > 0).querySelector('h2').textContent`
     const [first] = await browser.until<string[]>(`[${month}]`, () => true)
     await browser.until<boolean>(
@@ -56,7 +41,7 @@ describe('dates of the hall, as visitors use them', () => {
 
   test('a month is jumped to, what is over is unfolded, and a date goes into a calendar', async () => {
     await browser.driver.get(world.studio)
-    await live(await refOf('The Old Quay Music Hall', 'What is on'), 1280)
+    await live(await refOf(browser, 'The Old Quay Music Hall', 'What is on'), 1280)
     const before = await script<number>(shownCards)
     const choose = `${root}.querySelector('[part=months] button')`
     await browser.until<boolean>(`${choose} !== null && (${choose}.click(), true)`, Boolean)
@@ -86,7 +71,7 @@ describe('the shop nearest to a visitor', () => {
   const pins = `[...${root}.querySelectorAll('.pin:not(.you)')].map((one) => one.textContent).sort()`
   beforeAll(async () => {
     await browser.driver.get(world.studio)
-    await live(await refOf('Marlowick Bakery', 'The four shops'), 1280)
+    await live(await refOf(browser, 'Marlowick Bakery', 'The four shops'), 1280)
   })
 
   test('a postcode puts them in order, on the map, too, whose tiles the page’s policy lets in', async () => {
@@ -187,7 +172,7 @@ describe('a catalogue is searched', () => {
 
   test('the hosted page answers without a script', async () => {
     await browser.driver.get(world.studio)
-    const ref = await refOf('Wick & Willow Nursery', 'All plants')
+    const ref = await refOf(browser, 'Wick & Willow Nursery', 'All plants')
     const html = await (
       await fetch(
         `${world.delivery}/h/${ref}?find=willow&find-in=${encodeURIComponent('list|Where it grows|Sun')}`,
@@ -195,7 +180,7 @@ describe('a catalogue is searched', () => {
     ).text()
     expect([...html.matchAll(/part="title"><a[^>]*>([^<]+)/g)].map(([, name]) => name)).toHaveLength(4)
     expect(html).toContain('value="willow"')
-    const other = await refOf('Marlowick Bakery', 'The four shops')
+    const other = await refOf(browser, 'Marlowick Bakery', 'The four shops')
     expect((await fetch(`${world.delivery}/h/${other}?find=x`)).status).toBe(200)
   })
 })
@@ -206,7 +191,7 @@ describe('what another side lets be shown', () => {
 
   test('nothing is loaded before the click; then it runs in a frame of its own, and takes the focus', async () => {
     await browser.driver.get(world.studio)
-    await live(await refOf('Kiln & Tide', 'To look at'), 1280)
+    await live(await refOf(browser, 'Kiln & Tide', 'To look at'), 1280)
     expect(await within(loaded)).toBe(0)
     expect(await violationsIn(browser)).toEqual([])
     await browser.until<number>(
@@ -236,7 +221,7 @@ test.each([
   ['Marlowick Bakery', 'The four shops', 'Place'],
 ])('%s, “%s”: search engines find what they ask of %s', async (client, name, type) => {
   await browser.driver.get(world.studio)
-  const page = await (await fetch(`${world.delivery}/h/${await refOf(client, name)}`)).text()
+  const page = await (await fetch(`${world.delivery}/h/${await refOf(browser, client, name)}`)).text()
   const json = /<script type="application\/ld\+json">(.*?)<\/script>/.exec(page)![1]!
   const described = JSON.parse(json) as {
     itemListElement: { item: { '@type': string; location?: object } }[]
