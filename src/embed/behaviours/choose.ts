@@ -21,11 +21,20 @@ export function start(root: ShadowRoot, locale: string): () => void {
     pressed = chosen
     const marks = [chosen?.dataset.choose, ...selects.map(({ value }) => value)].filter((mark) => mark)
     let count = 0
-    for (const card of root.querySelectorAll<HTMLElement>('[part=card]')) {
+    let head: HTMLElement | undefined
+    for (const card of root.querySelectorAll<HTMLElement>('[part=card],[part=group]')) {
+      // A group stays as long as one of its own does.
+      if (card.matches('[part=group]')) {
+        card.toggleAttribute('data-apart', true)
+        head = card
+        continue
+      }
       const own = card.dataset.marks?.split(' ') ?? []
       const isIn = marks.every((mark) => own.includes(mark!))
       card.toggleAttribute('data-apart', !isIn)
-      if (isIn) count += 1
+      if (!isIn) continue
+      count += 1
+      head?.removeAttribute('data-apart')
     }
     widget.toggleAttribute('data-chosen', marks.length > 0)
     for (const button of buttons) button.setAttribute('aria-pressed', String(button === chosen))

@@ -38,8 +38,7 @@ export function ringBackStyles(look: Look): string {
     [part=tries] svg,[part=listen] svg{width:1.25em;height:1.25em;fill:none;stroke:currentColor;stroke-width:1.5;stroke-linecap:round;stroke-linejoin:round;color:${muted}}
     [part=tries] :is([data-is=took],[data-is=asked]) svg{color:${accent}}
     [part=tries] :is([data-is=ringing],[data-is=took],[data-is=asked]){font-weight:${titleWeight}}
-    [part=tries] :is([data-is=next],small){${type(small)}color:${muted};font-weight:400}
-    [part=tries] [data-is=next] small{font-size:1em}
+    [part=tries] :is([data-is=next]>span,small){${type(small)}color:${muted};font-weight:400}
     :is([part=tries],[part=sound]) time{font-variant-numeric:tabular-nums}
     .pulse{display:flex;gap:4px;align-items:center;height:20px}
     .pulse i{width:4px;height:4px;border-radius:2px;background:${accent};animation:pulse 1.8s ease-in-out infinite}

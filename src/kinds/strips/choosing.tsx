@@ -32,8 +32,9 @@ export const choosingStyles = (values: AnyValues): string => `
     button[part=choice]:hover{text-decoration-color:currentColor}
     [part=choice][aria-pressed=true]{text-decoration-color:${values['look.accent']};text-decoration-thickness:2px}
     .chosen{${type(small)}color:${values['look.muted']}}
-    [data-chosen] [part=card][hidden]{display:flex}
-    [data-chosen] :is([part=card][data-apart],[part=group],[part=steps]){display:none}`
+    [data-chosen] :is([part=card],[part=group])[hidden]{display:flex}
+    [data-chosen] :is([data-apart],[part=steps]){display:none}
+    [data-chosen] [part=group]>span{visibility:hidden}`
 
 /** Choices in one line of text, each with how many entries it has. */
 export interface ChoiceLine {

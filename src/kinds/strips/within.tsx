@@ -97,7 +97,8 @@ interface Within {
 
 /** Distances to choose, in the unit of the widget. */
 const ladder = [2, 5, 10, 20, 50, 100] as const
-const size = { size: 1.25, line: 1.6 } as const
+/** `above`: between it and the heading, in its own em. */
+const size = { size: 1.25, line: 1.6, above: 0.3 } as const
 /** What a choice has beside its words: the sign that it opens. */
 const signEm = 1.25
 
@@ -197,13 +198,14 @@ export const within = strip({
         .reduce((one, other) => (widthEm(counted(other, face)) > widthEm(counted(one, face)) ? other : one))
     const signs = parts.filter((one) => typeof one !== 'string').length
     const text = parts.map((one) => (typeof one === 'string' ? one : longest(one))).join('')
-    return linesOf(counted(text, face), Math.max(4, widthPx / em - signs * signEm)) * size.line * em
+    const lines = linesOf(counted(text, face), Math.max(4, widthPx / em - signs * signEm))
+    return (lines * size.line + size.above) * em
   },
   behaviours: (values) => (values['within.shown'] ? ['choose'] : []),
   styles: (values) => [
     `
-    [part=sentence]{margin:0;font-size:${size.size}em;line-height:${size.line};color:${values['look.title']};overflow-wrap:anywhere}
-    select[part=pick]{max-width:100%;margin:0;padding:0 ${signEm}em 0 0;border:0;border-bottom:2px solid ${values['look.accent']};border-radius:0;font:inherit;line-height:1.35;color:inherit;background:linear-gradient(45deg,transparent 50%,currentColor 50%) right .45em center/.3em .3em no-repeat,linear-gradient(-45deg,transparent 50%,currentColor 50%) right .15em center/.3em .3em no-repeat;appearance:none;cursor:pointer;text-overflow:ellipsis}
+    [part=sentence]{margin:0;padding-top:${size.above}em;font-size:${size.size}em;line-height:${size.line};color:${values['look.title']};overflow-wrap:anywhere}
+    select[part=pick]{field-sizing:content;max-width:100%;margin:0;padding:0 ${signEm}em 0 0;border:0;border-bottom:2px solid ${values['look.accent']};border-radius:0;font:inherit;line-height:1.35;color:inherit;background:linear-gradient(45deg,transparent 50%,currentColor 50%) right .45em center/.3em .3em no-repeat,linear-gradient(-45deg,transparent 50%,currentColor 50%) right .15em center/.3em .3em no-repeat;appearance:none;cursor:pointer;text-overflow:ellipsis}
     select[part=pick]:dir(rtl){padding:0 0 0 ${signEm}em;background-position:left .15em center,left .45em center}
     select[part=pick]:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:3px}
     [part=pick] option{color:#1b1b1b;background:#fff}`,
