@@ -1,16 +1,13 @@
 'use client'
 /** A calendar of the client's: what is booked, and what can be booked. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { useCallback, useState } from 'react'
-import { toast } from 'sonner'
+import { useState } from 'react'
 import type { CalendarShape } from '@/core/api/shapes'
 import { calendarSchema, type Calendar } from '@/core/booking/shape'
-import { api } from '../api'
-import { useKeys } from '../bench/useKeys'
 import { DraftActions } from '../parts/DraftActions'
-import { useIsClient, useMayEdit } from '../parts/Role'
+import { useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
-import { useDraft } from '../parts/useDraft'
+import { useInForce } from '../parts/useInForce'
 import { Diary } from './Diary'
 import { People } from './People'
 import { Services } from './Services'
@@ -34,43 +31,18 @@ export function CalendarView({ first }: CalendarViewProps) {
 
 function View({ first }: CalendarViewProps) {
   const mayEdit = useMayEdit()
-  const isClient = useIsClient()
-  const [record, setRecord] = useState(first)
   const [part, setPart] = useState<Part>('Bookings')
-  const save = useCallback(
-    async (calendar: Calendar, revision: number) => {
-      const path = `/calendars/${first.id}/body`
-      const next = await api<CalendarShape>('PATCH', path, { calendar }, { 'if-match': `"${revision}"` })
-      setRecord(next)
-      return next.revision
-    },
-    [first.id],
-  )
-  const draft = useDraft<Calendar>({
-    key: `yimble-calendar-${first.id}`,
-    first: { document: first.calendar, revision: first.revision },
-    schema: calendarSchema as never,
-    save,
-    isSavedByItself: false,
+  const { record, setRecord, draft, saveNow, crumbs } = useInForce({
+    first,
+    name: 'calendar',
+    schema: calendarSchema,
+    said: 'Saved. It is in force from now on; what is booked stays as it is.',
   })
   const { document: calendar, set, fault } = draft
-  useKeys({ onUndo: draft.undo, onRedo: draft.redo })
-
-  async function saveNow() {
-    if (await draft.saveNow()) toast('Saved. It is in force from now on; what is booked stays as it is.')
-  }
   const edited = { calendar, record, onChange: set, onRecord: setRecord }
   return (
     <>
-      <TopLine
-        crumbs={[
-          ...(isClient ? [] : [{ label: 'Clients', href: '/' }]),
-          isClient
-            ? { label: record.clientName }
-            : { label: record.clientName, href: `/clients/${record.clientId}` },
-          { label: record.name },
-        ]}
-      >
+      <TopLine crumbs={crumbs}>
         {mayEdit && part !== 'Bookings' && (
           <DraftActions
             draft={draft}

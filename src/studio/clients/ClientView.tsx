@@ -121,73 +121,30 @@ export function ClientView({
               </ul>
             )}
           </section>
-          {forms.length > 0 && (
-            <section aria-labelledby="forms" className="md:col-start-1">
-              <h2 id="forms" className="mb-2 text-lg">
-                Forms
-              </h2>
-              <ul className="divide-y divide-hair border-y border-hair">
-                {forms.map(({ id, name, live, widgets: having }) => (
-                  <li key={id}>
-                    <Link href={`/forms/${id}`} className="block px-1 py-2.5 hover:bg-wash">
-                      <span className="font-medium">{name}</span>
-                      <span className="block text-[13px] text-faint">
-                        {questionsOf(live).length} questions ·{' '}
-                        {having.length === 0
-                          ? 'in no widget yet'
-                          : `in ${having.map((one) => one.name).join(', ')}`}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
-          {calendars.length > 0 && (
-            <section aria-labelledby="calendars" className="md:col-start-1">
-              <h2 id="calendars" className="mb-2 text-lg">
-                Calendars
-              </h2>
-              <ul className="divide-y divide-hair border-y border-hair">
-                {calendars.map(({ id, name, calendar: { services, resources } }) => (
-                  <li key={id}>
-                    <Link href={`/calendars/${id}`} className="block px-1 py-2.5 hover:bg-wash">
-                      <span className="font-medium">{name}</span>
-                      <span className="block text-[13px] text-faint">
-                        {services.length} {services.length === 1 ? 'service' : 'services'} ·{' '}
-                        {resources
-                          .slice(0, 3)
-                          .map((one) => one.name)
-                          .join(', ')}
-                        {resources.length > 3 && ` and ${resources.length - 3} more`}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
-          {switchboards.length > 0 && (
-            <section aria-labelledby="switchboards" className="md:col-start-1">
-              <h2 id="switchboards" className="mb-2 text-lg">
-                Switchboards
-              </h2>
-              <ul className="divide-y divide-hair border-y border-hair">
-                {switchboards.map(({ id, name, switchboard: { phones } }) => (
-                  <li key={id}>
-                    <Link href={`/switchboards/${id}`} className="block px-1 py-2.5 hover:bg-wash">
-                      <span className="font-medium">{name}</span>
-                      <span className="block text-[13px] text-faint">
-                        {phones.length === 0
-                          ? 'No telephone yet'
-                          : phones.map((one) => one.name).join(', then ')}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
+          <Things
+            title="Forms"
+            all={forms.map(({ id, name, live, widgets: having }) => ({
+              name,
+              href: `/forms/${id}`,
+              note: `${questionsOf(live).length} questions · ${having.length === 0 ? 'in no widget yet' : `in ${having.map((one) => one.name).join(', ')}`}`,
+            }))}
+          />
+          <Things
+            title="Calendars"
+            all={calendars.map(({ id, name, calendar: { services, resources } }) => ({
+              name,
+              href: `/calendars/${id}`,
+              note: `${services.length} ${services.length === 1 ? 'service' : 'services'} · ${firstOf(resources)}`,
+            }))}
+          />
+          <Things
+            title="Switchboards"
+            all={switchboards.map(({ id, name, switchboard: { phones } }) => ({
+              name,
+              href: `/switchboards/${id}`,
+              note: phones.length === 0 ? 'No telephone yet' : phones.map((one) => one.name).join(', then '),
+            }))}
+          />
           {lists.length > 0 && (
             <section aria-labelledby="lists" className="md:col-start-1">
               <h2 id="lists" className="mb-2 text-lg">
@@ -242,5 +199,39 @@ export function ClientView({
         </div>
       </main>
     </>
+  )
+}
+
+const mostNamed = 3
+const firstOf = (all: readonly { readonly name: string }[]): string =>
+  all
+    .slice(0, mostNamed)
+    .map(({ name }) => name)
+    .join(', ') + (all.length > mostNamed ? ` and ${all.length - mostNamed} more` : '')
+
+interface ThingsProps {
+  readonly title: string
+  readonly all: readonly { readonly name: string; readonly href: string; readonly note: string }[]
+}
+/** What else is the client's, each with a room of its own. */
+function Things({ title, all }: ThingsProps) {
+  if (all.length === 0) return null
+  const id = title.toLowerCase()
+  return (
+    <section aria-labelledby={id} className="md:col-start-1">
+      <h2 id={id} className="mb-2 text-lg">
+        {title}
+      </h2>
+      <ul className="divide-y divide-hair border-y border-hair">
+        {all.map(({ name, href, note }) => (
+          <li key={href}>
+            <Link href={href} className="block px-1 py-2.5 hover:bg-wash">
+              <span className="font-medium">{name}</span>
+              <span className="block text-[13px] text-faint">{note}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }

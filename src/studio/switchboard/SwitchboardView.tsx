@@ -1,17 +1,14 @@
 'use client'
 /** A switchboard of the client's: telephones in their order, what is said on them, and who is rung at all. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { useCallback, useState } from 'react'
-import { toast } from 'sonner'
+import { useState } from 'react'
 import type { SwitchboardShape } from '@/core/api/shapes'
 import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
-import { api } from '../api'
-import { useKeys } from '../bench/useKeys'
 import { DraftActions } from '../parts/DraftActions'
 import { Notice } from '../parts/Notice'
-import { useIsClient, useMayEdit } from '../parts/Role'
+import { useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
-import { useDraft } from '../parts/useDraft'
+import { useInForce } from '../parts/useInForce'
 import { Greeting } from './Greeting'
 import { Phones } from './Phones'
 import { RingTerms } from './RingTerms'
@@ -37,44 +34,18 @@ export interface EditedSwitchboard {
 
 function View({ first }: SwitchboardViewProps) {
   const mayEdit = useMayEdit()
-  const isClient = useIsClient()
-  const [record, setRecord] = useState(first)
-  const save = useCallback(
-    async (switchboard: Switchboard, revision: number) => {
-      const path = `/switchboards/${first.id}/body`
-      const seen = { 'if-match': `"${revision}"` }
-      const next = await api<SwitchboardShape>('PATCH', path, { switchboard }, seen)
-      setRecord(next)
-      return next.revision
-    },
-    [first.id],
-  )
-  const draft = useDraft<Switchboard>({
-    key: `yimble-switchboard-${first.id}`,
-    first: { document: first.switchboard, revision: first.revision },
-    schema: switchboardSchema as never,
-    save,
-    isSavedByItself: false,
+  const { record, draft, saveNow, crumbs } = useInForce({
+    first,
+    name: 'switchboard',
+    schema: switchboardSchema,
+    said: 'Saved. It is in force for whoever asks from now on.',
   })
   const { document: board, set, fault } = draft
-  useKeys({ onUndo: draft.undo, onRedo: draft.redo })
-
-  async function saveNow() {
-    if (await draft.saveNow()) toast('Saved. It is in force for whoever asks from now on.')
-  }
   const edited = { board, onChange: set }
   const { widgets } = record
   return (
     <>
-      <TopLine
-        crumbs={[
-          ...(isClient ? [] : [{ label: 'Clients', href: '/' }]),
-          isClient
-            ? { label: record.clientName }
-            : { label: record.clientName, href: `/clients/${record.clientId}` },
-          { label: record.name },
-        ]}
-      >
+      <TopLine crumbs={crumbs}>
         {mayEdit && (
           <DraftActions draft={draft} fault={fault && inWords(board, fault)} onSave={() => void saveNow()} />
         )}
