@@ -33,7 +33,7 @@ export const choosingStyles = (values: AnyValues): string => `
     [part=choice][aria-pressed=true]{text-decoration-color:${values['look.accent']};text-decoration-thickness:2px}
     .chosen{${type(small)}color:${values['look.muted']}}
     [data-chosen] :is([part=card],[part=group])[hidden]{display:flex}
-    [data-chosen] :is([part=card][data-apart],[part=group][data-apart],[part=steps]){display:none}
+    [data-chosen] :is([part=card][data-apart],[part=group]:not([data-kept]),[part=steps]){display:none}
     [data-chosen] [part=group]>span{visibility:hidden}`
 
 /** Choices in one line of text, each with how many entries it has. */

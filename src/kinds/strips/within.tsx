@@ -201,7 +201,7 @@ export const within = strip({
     const lines = linesOf(counted(text, face), Math.max(4, widthPx / em - signs * signEm))
     return (lines * size.line + size.above) * em
   },
-  behaviours: (values) => (values['within.shown'] ? ['choose'] : []),
+  behaviours: (values) => (values['within.shown'] ? ['choose', 'picks'] : []),
   styles: (values) => [
     `
     [part=sentence]{margin:0;padding-top:${size.above}em;font-size:${size.size}em;line-height:${size.line};color:${values['look.title']};overflow-wrap:anywhere}
