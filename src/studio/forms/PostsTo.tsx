@@ -1,5 +1,5 @@
 'use client'
-/** Has what is sent become an entry of one of the client's catalogues: which one, what fills which column, and whether it waits. */
+/** Chooses the catalogue that a form fills, which question fills which column, and whether new entries wait. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { toast } from 'sonner'
 import type { CellsShape, SourceShape } from '@/core/api/shapes'

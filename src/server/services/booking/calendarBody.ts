@@ -5,6 +5,7 @@ import type { ReadyCalendar } from '@/core/booking/free'
 import { calendarSchema } from '@/core/booking/shape'
 import type { TabledZone } from '@/core/schedule/zoneTable'
 import { db } from '../../db/db'
+import { isUuid } from '../isUuid'
 import { zoneTableOf } from '../../zones'
 
 export interface KnownCalendar extends ReadyCalendar {
@@ -16,9 +17,6 @@ export interface KnownCalendar extends ReadyCalendar {
 }
 
 const held = new LRUCache<string, KnownCalendar>({ max: 500 })
-
-/** Settings may hold anything. */
-const isUuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 
 /** The body only where it has changed since it was held. @returns undefined where the client has no such calendar */
 export async function calendarOf(

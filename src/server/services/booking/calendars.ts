@@ -8,7 +8,7 @@ import { db, inTransaction } from '../../db/db'
 import { renderShowing } from '../../jobs/queue'
 import { isZone } from '../../zones'
 import { demand, demandAnswering, found, withinOf, type Actor, type Anybody } from '../access/actor'
-import { clientRow } from '../clients/clientRow'
+import { clientRow, demandClient } from '../clients/clientRow'
 import { feedLink } from './feeds'
 import { followOutside } from './outside'
 
@@ -47,12 +47,7 @@ function shapeOf({ body, ...row }: Row): CalendarShape {
 
 /** Of the client; a client's own people see theirs. */
 export async function listCalendars(actor: Anybody, clientId: string): Promise<CalendarShape[]> {
-  const { agencyId, clientId: own } = withinOf(actor)
-  const [client] = await db().sequelize.query<{ id: string }>(
-    'select id from clients where id = $1 and agency_id = $2 and ($3::uuid is null or id = $3)',
-    { bind: [clientId, agencyId, own ?? null], type: QueryTypes.SELECT },
-  )
-  found(client ?? null, 'client')
+  await demandClient(actor, clientId)
   const rows = await db().sequelize.query<Row>(`${selected} where k.client_id = $1 order by lower(k.name)`, {
     bind: [clientId],
     type: QueryTypes.SELECT,

@@ -2,11 +2,18 @@
 import { plainBrand, type Brand } from '@/core/design/brand'
 import { brand as brandShape } from '@/core/api/shapes'
 import { db } from '../../db/db'
-import { found, type Actor } from '../access/actor'
+import { found, type Actor, type Anybody } from '../access/actor'
 import { stored } from '../stored'
 
 export const clientRow = async (actor: Actor, id: string) =>
   found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
+
+/** That it may be known of; a client's own people know of theirs only. @throws ProblemError `missing` */
+export async function demandClient({ agencyId, clientId }: Anybody, id: string): Promise<void> {
+  const isTheirs = !clientId || clientId === id
+  const count = isTheirs ? await db().Client.count({ where: { id, agencyId } }) : 0
+  found(count > 0 ? id : null, 'client')
+}
 
 /** Stored JSON is checked like any other input. */
 export const parseBrand = (value: unknown): Brand => stored(brandShape, value, plainBrand, 'brand') as Brand

@@ -1,4 +1,4 @@
-/** What is left of a call when it is over: its message in the inbox, how it went, and a mail to whoever hears messages. */
+/** Writes what a call leaves: its message and how it went, in the inbox, and a mail to whoever hears messages. */
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { GivenFile } from '@/core/forms/files'
 import type { CallState, End } from '@/core/ring/call'

@@ -15,6 +15,7 @@ import {
   type CallState,
   type Command,
   type Plan,
+  type Step,
   type Told,
 } from '@/core/ring/call'
 import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
@@ -163,35 +164,38 @@ export const tellCall = (
   told: Told,
   { atStep, message }: { readonly atStep?: number; readonly message?: CallMessage } = {},
 ): Promise<void> =>
-  inTransaction(async (transaction) => {
-    const [found] = await db().sequelize.query<CallRow>(`${selected} where k.id = $1 for update of k`, {
-      bind: [id],
-      type: QueryTypes.SELECT,
-      transaction,
-    })
-    if (!found || (atStep !== undefined && found.step !== atStep)) return
-    const call = rowOf(found)
-    const plan = planOf(call, Date.now())
-    const done = step(call.state, told, plan)
-    if (done.state !== call.state) await write(call, done, plan, message, transaction)
-  })
+  changeCall(
+    id,
+    (call, plan) => (atStep !== undefined && call.step !== atStep ? undefined : step(call.state, told, plan)),
+    message,
+  )
 
 /** The exchange could not be told, however often it was tried. */
 const failCall = (id: string): Promise<void> =>
+  changeCall(id, ({ state }) => (state.at === 'over' ? undefined : over(state, 'failed')))
+
+/** @param decide - what follows, under the call's lock; undefined, or the same state, changes nothing */
+const changeCall = (
+  id: string,
+  decide: (call: CallRow, plan: Plan) => Step | undefined,
+  message?: CallMessage,
+): Promise<void> =>
   inTransaction(async (transaction) => {
     const [found] = await db().sequelize.query<CallRow>(`${selected} where k.id = $1 for update of k`, {
       bind: [id],
       type: QueryTypes.SELECT,
       transaction,
     })
-    if (!found || found.state.at === 'over') return
+    if (!found) return
     const call = rowOf(found)
-    await write(call, over(call.state, 'failed'), planOf(call, Date.now()), undefined, transaction)
+    const plan = planOf(call, Date.now())
+    const done = decide(call, plan)
+    if (done && done.state !== call.state) await write(call, done, plan, message, transaction)
   })
 
 async function write(
   call: CallRow,
-  { state, commands }: { readonly state: CallState; readonly commands: readonly Command[] },
+  { state, commands }: Step,
   plan: Plan,
   message: CallMessage | undefined,
   transaction: Transaction,

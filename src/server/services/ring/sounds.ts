@@ -1,4 +1,4 @@
-/** Sounds of a client: uploaded or recorded once, played by any of its switchboards. */
+/** Keeps sounds of a client. Any of its switchboards can play them, so that one is uploaded or recorded once. */
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { SoundShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
@@ -7,6 +7,7 @@ import { db } from '../../db/db'
 import { env } from '../../env'
 import { isSigned, signatureOf } from '../../signatures'
 import { demandAnswering, found, withinOf, type Anybody } from '../access/actor'
+import { demandClient } from '../clients/clientRow'
 
 const purpose = 'sounds'
 const most = 40
@@ -17,16 +18,6 @@ export const soundLink = (id: string): string =>
   `${env().YIMBLE_DELIVERY_URL}/s/${id}/${signatureOf(purpose, id)}.wav`
 
 const columns = 's.id, s.client_id as "clientId", s.name, s.seconds'
-
-/** @throws ProblemError `missing` */
-async function demandClient(actor: Anybody, clientId: string): Promise<void> {
-  const { agencyId, clientId: own } = withinOf(actor)
-  const [row] = await db().sequelize.query<{ id: string }>(
-    'select id from clients where id = $1 and agency_id = $2 and ($3::uuid is null or id = $3)',
-    { bind: [clientId, agencyId, own ?? null], type: QueryTypes.SELECT },
-  )
-  found(row ?? null, 'client')
-}
 
 export async function listSounds(actor: Anybody, clientId: string): Promise<SoundShape[]> {
   await demandClient(actor, clientId)

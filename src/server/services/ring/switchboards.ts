@@ -6,7 +6,8 @@ import { mostPhones, switchboardSchema, type Switchboard } from '@/core/ring/sha
 import { db, inTransaction } from '../../db/db'
 import { renderShowing } from '../../jobs/queue'
 import { demand, demandAnswering, found, withinOf, type Actor, type Anybody } from '../access/actor'
-import { clientRow } from '../clients/clientRow'
+import { clientRow, demandClient } from '../clients/clientRow'
+import { isUuid } from '../isUuid'
 import { hasExchange } from './exchange'
 import { checkNumber } from './numbers'
 import { soundIsTheirs } from './sounds'
@@ -27,12 +28,7 @@ const shapeOf = ({ body, ...row }: Row): SwitchboardShape => ({
 
 /** Of the client; a client's own people see theirs. */
 export async function listSwitchboards(actor: Anybody, clientId: string): Promise<SwitchboardShape[]> {
-  const { agencyId, clientId: own } = withinOf(actor)
-  const [client] = await db().sequelize.query<{ id: string }>(
-    'select id from clients where id = $1 and agency_id = $2 and ($3::uuid is null or id = $3)',
-    { bind: [clientId, agencyId, own ?? null], type: QueryTypes.SELECT },
-  )
-  found(client ?? null, 'client')
+  await demandClient(actor, clientId)
   const rows = await db().sequelize.query<Row>(`${selected} where b.client_id = $1 order by lower(b.name)`, {
     bind: [clientId],
     type: QueryTypes.SELECT,
@@ -143,9 +139,6 @@ export async function deleteSwitchboard(actor: Actor, id: string): Promise<void>
     )
   await db().sequelize.query('delete from switchboards where id = $1', { bind: [id] })
 }
-
-/** Settings may hold anything. */
-const isUuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 
 /** As visitors' requests need it. @returns undefined where the client has none of that id */
 export async function switchboardOf(
