@@ -129,6 +129,7 @@ test('from an address to a live widget', async () => {
   await browser.type('//input[@placeholder="example.org/feed.xml"]', `127.0.0.8:${outsidePort}/feed`)
   await browser.click(button('Check address'))
   await browser.click(button('Use this source'))
+  await browser.see('//nav[@aria-label="Steps"]//button[contains(., "1 source")]')
   await browser.click('//nav[@aria-label="Steps"]//button[contains(., "Ship")]')
   await browser.until<string>(
     `document.querySelector('header [role=status]')?.textContent.trim()`,

@@ -186,6 +186,27 @@ describe('the draft on the bench', () => {
     expect(store.get()).toMatchObject({ saving: 'saved', settings: { size: 2 } })
   })
 
+  test('who asks to save while it is being saved waits until all is saved', async () => {
+    const { store, sent } = begin()
+    store.set('size', 2, 'Size')
+    void store.flush()
+    store.set('colour', '#222222', 'Colour')
+    await store.flush()
+    expect([store.get().saving, sent.length]).toEqual(['saved', 2])
+  })
+
+  test('what was set while another change was refused is saved all the same', async () => {
+    const { store, sent, pass } = begin({
+      answer: (_, [patch]) => (patch?.path === 'size' ? fault('invalid', 422) : (undefined as never)),
+    })
+    store.set('size', -1, 'Size')
+    void store.flush()
+    store.set('colour', '#222222', 'Colour')
+    await pass(1)
+    expect([store.get().saving, sent.length]).toEqual(['saved', 2])
+    expect(store.get().settings).toMatchObject({ size: 1, colour: '#222222' })
+  })
+
   test.each([
     ['mine', 2],
     ['theirs', 9],

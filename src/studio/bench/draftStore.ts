@@ -66,6 +66,7 @@ export class DraftStore {
   private listeners = new Set<() => void>()
   private timer: ReturnType<typeof setTimeout> | undefined
   private inFlight: LabelledPatch[] = []
+  private flight: Promise<void> | undefined
   private pending: LabelledPatch[] = []
   private undoStack: LabelledPatch[] = []
   private redoStack: LabelledPatch[] = []
@@ -207,27 +208,33 @@ export class DraftStore {
   }
 
   /** Sends what is not saved. Resolves when nothing is left to send, or when it can't be sent now. */
-  async flush(): Promise<void> {
+  flush(): Promise<void> {
     clearTimeout(this.timer)
     this.timer = undefined
-    if (this.inFlight.length > 0 || this.pending.length === 0 || this.state.conflict) return
-    this.inFlight = this.pending
-    this.pending = []
-    this.publish({ saving: 'saving' })
-    try {
-      const answer = await this.door.send(this.base.revision, this.inFlight)
-      this.inFlight = []
-      this.base = { ...this.base, settings: answer.settings as Settings, revision: answer.draftRevision }
-      this.publish({
-        settings: this.pending.reduce<Settings>(applyPatch, this.base.settings),
-        changes: answer.changes,
-        saving: this.pending.length > 0 ? 'unsaved' : 'saved',
-        ...this.heard(answer.patches),
-        refused: undefined,
-      })
-      if (this.pending.length > 0) await this.flush()
-    } catch (error) {
-      this.failed(error)
+    // One at a time: what is under way sends what has come since, too.
+    this.flight ??= this.sendPending().finally(() => (this.flight = undefined))
+    return this.flight
+  }
+
+  private async sendPending(): Promise<void> {
+    while (this.pending.length > 0 && !this.state.conflict) {
+      this.inFlight = this.pending
+      this.pending = []
+      this.publish({ saving: 'saving' })
+      try {
+        const answer = await this.door.send(this.base.revision, this.inFlight)
+        this.inFlight = []
+        this.base = { ...this.base, settings: answer.settings as Settings, revision: answer.draftRevision }
+        this.publish({
+          settings: this.pending.reduce<Settings>(applyPatch, this.base.settings),
+          changes: answer.changes,
+          saving: this.pending.length > 0 ? 'unsaved' : 'saved',
+          ...this.heard(answer.patches),
+          refused: undefined,
+        })
+      } catch (error) {
+        return this.failed(error)
+      }
     }
   }
 
@@ -282,6 +289,7 @@ export class DraftStore {
     ) {
       // Refused for good: the server keeps what it had, and so do we; undo still knows the value.
       const settings = this.pending.reduce<Settings>(applyPatch, this.base.settings)
+      if (this.pending.length > 0) this.schedule(0)
       return this.publish({
         settings,
         saving: this.pending.length > 0 ? 'unsaved' : 'saved',

@@ -46,6 +46,7 @@ export function ShipPanel({
   const mayEdit = useMayEdit()
   const [asking, setAsking] = useState(false)
   const isSame = changes.length === 0 && widget.state === 'live'
+  const firstTime = useFirstTime(widget, changes.length)
   return (
     <div className="flex flex-col divide-y divide-hair [&>section]:py-4 [&>section:first-child]:pt-0">
       <section aria-label="Publishing">
@@ -68,13 +69,14 @@ export function ShipPanel({
           </p>
         )}
         <Changes changes={changes} />
-        <FirstTime widget={widget} revision={changes.length} />
+        <FirstTime widget={widget} items={firstTime.data ?? []} />
         {mayEdit && (
           <>
             <Button
               look="main"
               className="w-full"
-              busy={busy}
+              // Until the list above it is there: it would move the button from under the pointer.
+              busy={busy || firstTime.isPending}
               disabled={cannotPublish !== undefined}
               aria-describedby={cannotPublish ? 'cannot-publish' : undefined}
               onClick={onPublish}
@@ -299,27 +301,31 @@ function SeenOn({ widget }: { widget: WidgetShape }) {
 const mostFirst = 5
 
 /** What publishing would show the world for the first time, so that nothing private slips out unseen. */
-function FirstTime({ widget, revision }: { widget: WidgetShape; revision: number }) {
-  const { data } = useQuery({
+const useFirstTime = (widget: WidgetShape, revision: number) =>
+  useQuery({
     queryKey: ['first-time', widget.id, widget.liveNumber, widget.draftRevision, revision],
     queryFn: () => api<ItemShape[]>('GET', `/widgets/${widget.id}/first-time`),
+    placeholderData: (before) => before,
   })
-  if (!data || data.length === 0) return null
+
+function FirstTime({ widget, items }: { widget: WidgetShape; items: readonly ItemShape[] }) {
+  if (items.length === 0) return null
   return (
     <div role="status" className="mb-3 rounded-md border border-hair bg-marigold-wash px-3 py-2 text-[13px]">
       <p className="font-medium">
-        {data.length === 1 ? 'One entry becomes' : `${data.length} entries become`} public for the first time:
+        {items.length === 1 ? 'One entry becomes' : `${items.length} entries become`} public for the first
+        time:
       </p>
       <ul className="list-inside list-disc">
-        {data.slice(0, mostFirst).map((item) => (
+        {items.slice(0, mostFirst).map((item) => (
           <li key={item.id} className="truncate">
             {item.name || item.text || 'Untitled'}
           </li>
         ))}
       </ul>
-      {data.length > mostFirst && (
+      {items.length > mostFirst && (
         <p>
-          and {data.length - mostFirst} more.{' '}
+          and {items.length - mostFirst} more.{' '}
           <Link href={`/widgets/${widget.id}/table`} className="underline">
             Look through them
           </Link>
