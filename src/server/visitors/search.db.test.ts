@@ -59,6 +59,7 @@ describe('what is found', () => {
     ['by its stem, titles before texts', { words: 'willows' }, ['Scarlet willow', 'Woolly willow'], 3],
     ['while a word is unfinished', { words: 'scar' }, ['Scarlet willow'], 1],
     ['all words, wherever they stand', { words: 'willow january' }, ['Scarlet willow'], 1],
+    ['all words but those that every sentence has', { words: 'the snowdrops' }, ['Snowdrops'], 1],
     ['with a mistake', { words: 'marigld' }, ['Marsh marigold'], 1],
     ['by a choice', { chosen: [halfShade] }, ['Scarlet willow', 'Snowdrops'], 2],
     ['by words and choices', { words: 'willow', chosen: [halfShade, low] }, ['Snowdrops'], 1],

@@ -28,6 +28,7 @@ import * as foundByChoice from './0026-found-by-choice'
 import * as ringBack from './0027-ring-back'
 import * as postedEntries from './0028-posted-entries'
 import * as partners from './0029-partners'
+import * as searchingOneWidget from './0030-searching-one-widget'
 
 export const migrations = [
   first,
@@ -59,4 +60,5 @@ export const migrations = [
   ringBack,
   postedEntries,
   partners,
+  searchingOneWidget,
 ]

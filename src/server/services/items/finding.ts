@@ -45,7 +45,8 @@ const withAll =
       return `to_tsquery(${language}, ${put(isUnfinished ? `${quoted}:*` : quoted)})`
     })
     return {
-      is: queries.map((query) => `(title_words @@ ${query} or body_words @@ ${query})`).join(' and '),
+      // A select of its own hides how common the words are: for common ones the planner would read all texts, not the index.
+      is: `words @@ (select ${queries.join(' && ')})`,
       comesFirst: `(${queries.map((query) => `(title_words @@ ${query})::int`).join(' + ')})`,
     }
   }
@@ -62,17 +63,19 @@ async function look(
   // What is chosen under one heading does not take away from what else stands there.
   const ofHeadings = headings.map((heading) => {
     const others = chosen.filter((one) => headingOf(one) !== heading)
-    return `union all select c, count(*)::int, null from hit, unnest(choices) c
+    return `union all select c, sum(n)::int, null from alike, unnest(choices) c
       where choices @> ${put(others)}::text[] and starts_with(c, ${put(heading)}) group by c`
   })
+  const fits = `choices @> ${put([...chosen])}::text[]`
+  // Entries with the same choices are counted together first: there are fewer of such groups than of entries.
   const rows = await db().sequelize.query<{ choice: string; count: number; ids: string[] | null }>(
     `with hit as materialized (
        select item_id, choices, position, ${comesFirst} as comes_first from search_entries where widget_id = ${put(widgetId)} and ${is}),
-     fit as materialized (select * from hit where choices @> ${put([...chosen])}::text[])
-     select '' as choice, (select count(*)::int from fit) as count,
-       array(select item_id from fit order by comes_first desc, position offset ${put(from)} limit ${put(most)}) as ids
-     union all select c, count(*)::int, null from fit, unnest(choices) c
-       where not exists (select 1 from unnest(${put(headings)}::text[]) h where starts_with(c, h)) group by c
+     alike as materialized (select choices, count(*) as n from hit group by choices)
+     select '' as choice, (select coalesce(sum(n), 0)::int from alike where ${fits}) as count,
+       array(select item_id from hit where ${fits} order by comes_first desc, position offset ${put(from)} limit ${put(most)}) as ids
+     union all select c, sum(n)::int, null from alike, unnest(choices) c
+       where ${fits} and not exists (select 1 from unnest(${put(headings)}::text[]) h where starts_with(c, h)) group by c
      ${ofHeadings.join('\n')}`,
     { bind, type: QueryTypes.SELECT },
   )

@@ -149,8 +149,11 @@ async function withoutLostPictures(items: readonly Item[], transaction?: Transac
   })
 }
 
-/** Stars of five, from facts of a review; null for what is none or gives none. */
-const stars = `(case when facts ->> 'type' = 'Review' and (facts -> 'reviewRating' ->> 'bestRating')::float8 > 0 then (facts -> 'reviewRating' ->> 'ratingValue')::float8 / (facts -> 'reviewRating' ->> 'bestRating')::float8 * 5 end)`
+/** What is counted of an item's facts, read once: each operator on them would unpack all of them again. */
+const counted = `lateral jsonb_to_record(facts) as f(type text, visibility text, "reviewRating" jsonb)`
+/** Stars of five, of a review; null for what is none or gives none. */
+const stars = `(case when f.type = 'Review' and (f."reviewRating" ->> 'bestRating')::float8 > 0 then (f."reviewRating" ->> 'ratingValue')::float8 / (f."reviewRating" ->> 'bestRating')::float8 * 5 end)`
+const isOpen = `f.visibility is distinct from 'private'`
 
 /** What each source has now, by its id: how many items there are, wait or are private, and the average of all its reviews. */
 export async function tallyOf(
@@ -166,10 +169,10 @@ export async function tallyOf(
     average: number | null
     by_stars: number[]
   }>(
-    `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where facts ->> 'visibility' = 'private'))::int as closed,
-       (count(${stars}) filter (where facts ->> 'visibility' is distinct from 'private'))::int as reviewed, avg(${stars}) filter (where facts ->> 'visibility' is distinct from 'private') as average,
-       array[${[5, 4, 3, 2, 1].map((given) => `(count(*) filter (where facts ->> 'visibility' is distinct from 'private' and least(5, greatest(1, floor(${stars} + 0.5))) = ${given}))::int`).join()}] as by_stars
-     from items where gone_at is null and source_id = any($1::uuid[]) group by 1`,
+    `select source_id as id, count(*)::int as count, (count(*) filter (where waiting))::int as waiting, (count(*) filter (where f.visibility = 'private'))::int as closed,
+       (count(${stars}) filter (where ${isOpen}))::int as reviewed, avg(${stars}) filter (where ${isOpen}) as average,
+       array[${[5, 4, 3, 2, 1].map((given) => `(count(*) filter (where ${isOpen} and least(5, greatest(1, floor(${stars} + 0.5))) = ${given}))::int`).join()}] as by_stars
+     from items, ${counted} where gone_at is null and source_id = any($1::uuid[]) group by 1`,
     { bind: [[...sourceIds]], type: QueryTypes.SELECT, transaction },
   )
   return new Map(

@@ -46,17 +46,20 @@ const mostWords = 12
 /** Entries that one statement indexes: it takes about 2 ms for each. */
 const eachTime = 2_000
 
-/** Where each stands, and what it is chosen by. */
-const placed = `update search_entries e set position = j.position, choices = j.choices
-  from jsonb_to_recordset($2::jsonb) as j(id text, position int, choices text[])
-  where e.widget_id = $1 and e.item_id = j.id and (e.position <> j.position or e.choices <> j.choices)`
+/** What `$2` holds: each entry with where it stands and what it is chosen by. */
+const given = `jsonb_to_recordset($2::jsonb) as g(id text, position int, choices text[])`
+/** For entries whose words are as they were: no index knows these columns, so that moving all of them costs little. */
+const placed = `update search_entries e set position = g.position, choices = g.choices from ${given}
+  where e.widget_id = $1 and e.item_id = g.id and (e.position <> g.position or e.choices <> g.choices)`
+
+const wordsIntoIndexes = `select gin_clean_pending_list(i) from unnest('{search_entries_words,search_entries_title_words,search_entries_letters}'::regclass[]) i`
 
 const facts = `i.facts || i.corrections`
 /** What stands in an entry, from which all else is made. */
-const sources = `select i.id, translate(coalesce(f ->> 'name', ''), E'\\x01\\x02', '') as title,
+const sources = `select i.id, g.position, g.choices, translate(coalesce(f ->> 'name', ''), E'\\x01\\x02', '') as title,
   (select string_agg(k, ' ') from jsonb_array_elements_text(coalesce(f -> 'keywords', '[]') || i.tags) k) as keywords,
   coalesce(regexp_replace(i.html, '<[^>]+>', ' ', 'g'), f ->> 'text', '') as body
-  from unnest($2::text[]) u(id) join items i on i.id = u.id, lateral (select ${facts} as f) f`
+  from ${given} join items i on i.id = g.id, lateral (select ${facts} as f) f`
 
 export interface IndexedEntry {
   readonly id: string
@@ -78,26 +81,31 @@ export async function indexEntries(
     `delete from search_entries where widget_id = $1 and not (item_id = any($2::text[]))`,
     { bind: [widgetId, shown.map(({ id }) => id)], transaction },
   )
-  const insert = `insert into search_entries (widget_id, item_id, title, title_words, body_words, letters, stamp)
-   select $1, s.id, s.title,
-     setweight(to_tsvector($3::text::regconfig, s.title), 'A') || setweight(to_tsvector($3::text::regconfig, coalesce(s.keywords, '')), 'B'),
-     setweight(to_tsvector($3::text::regconfig, left(s.body, ${lettersSearched})), 'D'),
-     length(s.body), s.stamp
-   from (select e.*, md5(concat_ws(chr(1), $3::text, title, keywords, body)) as stamp from (${sources}) e) s
+  const insert = `with made as (insert into search_entries (widget_id, item_id, title, title_words, words, letters, stamp, position, choices)
+   select $1, s.id, s.title, t.words,
+     t.words || setweight(to_tsvector($3::text::regconfig, left(s.body, ${lettersSearched})), 'D'),
+     length(s.body), s.stamp, s.position, s.choices
+   from (select e.*, md5(concat_ws(chr(1), $3::text, title, keywords, body)) as stamp from (${sources}) e) s,
+     lateral (select setweight(to_tsvector($3::text::regconfig, s.title), 'A') || setweight(to_tsvector($3::text::regconfig, coalesce(s.keywords, '')), 'B') as words) t
    where not exists (select 1 from search_entries e where e.widget_id = $1 and e.item_id = s.id and e.stamp = s.stamp)
    on conflict (widget_id, item_id) do update
-     set title = excluded.title, title_words = excluded.title_words, body_words = excluded.body_words, letters = excluded.letters, stamp = excluded.stamp`
+     set title = excluded.title, title_words = excluded.title_words, words = excluded.words, letters = excluded.letters, stamp = excluded.stamp,
+       position = excluded.position, choices = excluded.choices returning 1)
+   select count(*)::int as count from made`
+  let made = 0
   for (let from = 0; from < shown.length; from += eachTime) {
-    const some = shown.slice(from, from + eachTime)
-    await db().sequelize.query(insert, {
-      bind: [widgetId, some.map(({ id }) => id), configurationFor(locale)],
+    const some = shown.slice(from, from + eachTime).map((one, at) => ({ ...one, position: from + at }))
+    const entries = JSON.stringify(some)
+    const [row] = await db().sequelize.query<{ count: number }>(insert, {
+      bind: [widgetId, entries, configurationFor(locale)],
+      type: QueryTypes.SELECT,
       transaction,
     })
-    await db().sequelize.query(placed, {
-      bind: [widgetId, JSON.stringify(some.map((one, at) => ({ ...one, position: from + at })))],
-      transaction,
-    })
+    made += row?.count ?? 0
+    await db().sequelize.query(placed, { bind: [widgetId, entries], transaction })
   }
+  // New words wait in a list that each search reads through; they go into the indexes now, all at once.
+  if (made > 0) await db().sequelize.query(wordsIntoIndexes, { transaction })
 }
 
 export interface FoundEntry {
@@ -115,8 +123,8 @@ export const wordsIn = (typed: string): string[] => {
 }
 
 /**
- * Entries that the words find, the best first: those with any in their title, then those with all in their text. Where there are
- * none, those with any in their text, and those whose title has nearly such a word. The last word may be unfinished.
+ * Entries that the words find, the best first: those with any in their title, then those with all of them. Where there are
+ * none, those with any of them, and those whose title has nearly such a word. The last word may be unfinished.
  * @param typed - a sentence as somebody types it
  */
 export async function findEntries(
@@ -168,13 +176,13 @@ const mostRanked = 60
 const rankedBy = (where: string, first: string) => `
   select e.id, e.letters, ts_headline($3::regconfig, e.title, q, E'HighlightAll=true,StartSel=\\x01,StopSel=\\x02') as title
   from to_tsquery($3::regconfig, $2) q, lateral (
-    select id, title, letters, ts_rank(title_words || body_words, q) as rank from (
-      select item_id as id, title, letters, title_words, body_words from search_entries
+    select id, title, letters, ts_rank(words, q) as rank from (
+      select item_id as id, title, letters, words from search_entries
       where widget_id = $1 and ${where} @@ q ${first} limit ${mostRanked}) f
     order by rank desc, id limit $4) e
   order by e.rank desc, e.id`
 const titleRanked = rankedBy('title_words', 'order by ts_rank(title_words, q) desc, item_id')
-const textRanked = rankedBy('body_words', '')
+const textRanked = rankedBy('words', '')
 
 async function ranked(sql: string, query: string, { widgetId, configuration, most }: Asked) {
   const bind = [widgetId, query, configuration, most]

@@ -142,8 +142,7 @@ export async function prepareRelease(
     offsetAt: offsetIn(client.timeZone),
     assets: env().YIMBLE_DELIVERY_URL,
     ref: widget.ref,
-    reviews: await reviewsOf(sources, transaction),
-    ...(found ? { search: found.search } : {}),
+    ...(found ? { search: found.search } : { reviews: await reviewsOf(sources, transaction) }),
   }
   const input = {
     kind: widget.kind,
