@@ -37,7 +37,7 @@ test.each([
     'src/studio/broken.ts',
     "import { db } from '@/server/db/db'\nvoid db",
   ],
-  ['the server runs a command', 'src/server/broken.ts', "import { seed } from '@/cli/seed'\nvoid seed"],
+  ['the server runs a command', 'src/server/broken.ts', "import { seed } from '@/cli/seed/seed'\nvoid seed"],
   ['the server imports the studio', 'src/server/broken.ts', "import { api } from '@/studio/api'\nvoid api"],
   [
     'a page imports a stand-in',

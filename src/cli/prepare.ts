@@ -3,7 +3,7 @@ import { createDatabase } from '../server/db/createDatabase'
 import { closeDatabase } from '../server/db/db'
 import { migrate } from '../server/db/migrate'
 import { stopBoss } from '../server/jobs/queue'
-import { seed } from './seed'
+import { seed } from './seed/seed'
 
 await createDatabase()
 await migrate()

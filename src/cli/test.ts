@@ -39,17 +39,7 @@ export async function test(args: readonly string[]): Promise<number> {
   if (unknown) throw new Stop(`there are no "${unknown}" tests; there are: ${parts.join(', ')}.`, 2)
   const wanted = new Set<string>(asked.length > 0 ? asked : parts)
   const counts: Count[] = []
-  if (wanted.has('format'))
-    counts.push(
-      check('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.']),
-    )
-  if (wanted.has('lint'))
-    counts.push(check('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']))
-  if (wanted.has('types'))
-    counts.push(
-      check('types', ['node_modules/typescript/bin/tsc', '--noEmit']),
-      check('types of core and kinds', ['node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/kinds']),
-    )
+  counts.push(...(await Promise.all(checks.filter(({ part }) => wanted.has(part)).map(check))))
   if (wanted.has('unit')) counts.push(await jest('unit', {}, jestArgs, stopSignal()))
   if (wanted.has('database') || wanted.has('browser')) counts.push(...(await inWorld(wanted, jestArgs)))
   const passed = counts.reduce((sum, count) => sum + count.passed, 0)
@@ -58,10 +48,31 @@ export async function test(args: readonly string[]): Promise<number> {
   return failed === 0 && passed > 0 ? 0 : 1
 }
 
-function check(name: string, args: readonly string[]): Count {
+const checks = [
+  {
+    part: 'format',
+    name: 'format',
+    args: ['prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
+  },
+  { part: 'lint', name: 'lint', args: ['eslint/bin/eslint.js', '.', '--max-warnings', '0'] },
+  { part: 'types', name: 'types', args: ['typescript/bin/tsc', '--noEmit'] },
+  {
+    part: 'types',
+    name: 'types of core and kinds',
+    args: ['typescript/bin/tsc', '--noEmit', '-p', 'src/kinds'],
+  },
+] as const
+
+/** They run at once, since each takes one core; what one says comes in one piece. */
+async function check({ name, args: [script, ...args] }: (typeof checks)[number]): Promise<Count> {
+  const running = spawn('node', [path.join('node_modules', script), ...args], { cwd: root, stdio: 'pipe' })
+  const said: Buffer[] = []
+  for (const stream of [running.stdout, running.stderr])
+    stream.on('data', (piece: Buffer) => said.push(piece))
+  const status = await new Promise<number | null>((done) => running.once('close', done))
   say(`— ${name}`)
-  const done = spawnSync('node', args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] })
-  return done.status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
+  process.stderr.write(Buffer.concat(said))
+  return status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
 }
 
 async function inWorld(wanted: ReadonlySet<string>, jestArgs: readonly string[]): Promise<Count[]> {

@@ -1,14 +1,14 @@
 /** What people around the hall post themselves, and a publisher that pays for whom the hall sends. */
 import type { PageShape } from '@/core/api/shapes'
 import { readyForms } from '@/kinds/questions/example'
-import type { Actor } from '../server/services/access/actor'
-import { setPartner } from '../server/services/sources/partners'
-import { setPolicy } from '../server/services/sources/sources'
-import { startCatalogue } from '../server/services/sources/tables'
-import { decidePosted } from '../server/services/visitors/decidePosted'
-import { createForm, publishForm, saveForm } from '../server/services/visitors/forms'
-import { readInbox } from '../server/services/visitors/inbox'
-import { sendAsVisitor, type Live } from './seedTools'
+import type { Actor } from '../../server/services/access/actor'
+import { setPartner } from '../../server/services/sources/partners'
+import { setPolicy } from '../../server/services/sources/sources'
+import { startCatalogue } from '../../server/services/sources/tables'
+import { decidePosted } from '../../server/services/visitors/decidePosted'
+import { createForm, publishForm, saveForm } from '../../server/services/visitors/forms'
+import { readInbox } from '../../server/services/visitors/inbox'
+import { sendAsVisitor, type MakeLive } from './tools'
 
 /** @returns the catalogue of what is posted */
 export async function seedNeighbours(designer: Actor, client: string): Promise<string> {
@@ -32,7 +32,7 @@ export async function seedPosting(
   client: string,
   catalogue: string,
   page: PageShape,
-  live: (facts: Live) => Promise<void>,
+  live: MakeLive,
 ): Promise<void> {
   const ready = readyForms.find(({ id }) => id === 'event')!.form
   const { id, revision } = await createForm(designer, client, { name: 'Post an event', from: 'event' })
@@ -43,14 +43,11 @@ export async function seedPosting(
   })
   await publishForm(designer, id, revision + 1)
   await live({
-    client,
     kind: 'questions',
     name: 'Post an event',
     from: 'page',
     page,
     slot: 'post-event',
-    form: 'frame',
-    standin: 1,
     widths: [350, 720, 720],
     settings: {
       form: id,

@@ -1,28 +1,18 @@
 /** The vets of the demo: the people of one practice, in two languages. */
-import type { FormShape, PageShape } from '@/core/api/shapes'
+import type { FormShape } from '@/core/api/shapes'
 import { formSchema } from '@/core/forms/shape'
-import type { Actor } from '../server/services/access/actor'
-import { demoSignIn } from '../server/demoSignIn'
-import { inviteClientPerson, takeLink } from '../server/services/access/team'
-import { addKey } from '../server/services/sources/connections'
-import { addConnected } from '../server/services/sources/sources'
-import { peopleKey } from './seedData'
-import { createForm, publishForm, saveForm } from '../server/services/visitors/forms'
-import { seedVisits, seedVisitsInArabic } from './seedVisits'
-import { seedAdvice } from './seedHelp'
-import { seedTelephones, seedTelephonesInArabic } from './seedTelephones'
-import type { Live } from './seedTools'
-
-export interface Vets {
-  readonly designer: Actor
-  readonly vets: string
-  readonly vetsInArabic: string
-  readonly page: PageShape
-  readonly askPage: PageShape
-  readonly bookPage: PageShape
-  readonly arabicPage: PageShape
-  readonly live: (facts: Live) => Promise<void>
-}
+import type { Actor } from '../../server/services/access/actor'
+import { demoSignIn } from '../../server/demoSignIn'
+import { inviteClientPerson, takeLink } from '../../server/services/access/team'
+import { addPage, addSite } from '../../server/services/sites/sites'
+import { addKey } from '../../server/services/sources/connections'
+import { addConnected } from '../../server/services/sources/sources'
+import { brands, peopleKey } from './data'
+import { createForm, publishForm, saveForm } from '../../server/services/visitors/forms'
+import { seedVisits, seedVisitsInArabic } from './visits'
+import { seedAdvice } from './help'
+import { seedTelephones, seedTelephonesInArabic } from './telephones'
+import { liveOn, newClient, type Demo } from './tools'
 
 /** One form, in two widgets. */
 async function seedForm(designer: Actor, client: string): Promise<FormShape> {
@@ -65,16 +55,17 @@ async function seedForm(designer: Actor, client: string): Promise<FormShape> {
   return publishForm(designer, id, revision + 1)
 }
 
-export async function seedVets({
-  designer,
-  vets,
-  vetsInArabic,
-  page,
-  askPage,
-  bookPage,
-  arabicPage,
-  live,
-}: Vets): Promise<void> {
+export async function seedVets({ designer, at }: Demo): Promise<void> {
+  const vets = await newClient(designer, 'Juniper Lane Vets', brands.vets)
+  const site = at('vets')
+  const { id: siteId, pages } = await addSite(designer, vets, {
+    address: site,
+    name: 'juniper-lane.example',
+    platform: 'plain',
+  })
+  const askPage = await addPage(designer, siteId, { address: `${site}/ask` })
+  const bookPage = await addPage(designer, siteId, { address: `${site}/book` })
+  const live = liveOn(designer, { client: vets, site, page: pages[0]!, form: 'element' })
   const register = await addKey(designer, vets, 'people', peopleKey)
   const everybody = await addConnected(designer, vets, {
     connector: 'people',
@@ -83,19 +74,14 @@ export async function seedVets({
     label: 'The practice',
   })
   const people = {
-    client: vets,
     kind: 'team',
     source: everybody.id,
-    page: page,
-    standin: 4,
   } as const
   await live({
     ...people,
     name: 'Who you will meet',
     from: 'portraits',
     slot: 'portraits',
-    form: 'element',
-    widths: [350, 720, 1120],
     settings: { 'look.font': 'brand' },
   })
   await live({
@@ -103,8 +89,6 @@ export async function seedVets({
     name: 'Directory',
     from: 'directory',
     slot: 'directory',
-    form: 'element',
-    widths: [350, 720, 1120],
     settings: { 'heading.text': 'Everybody at the practice', 'look.font': 'brand', 'facts.picture': false },
   })
   await live({
@@ -112,8 +96,6 @@ export async function seedVets({
     name: 'At the edge',
     from: 'column',
     slot: 'edge',
-    form: 'element',
-    widths: [350, 720, 1120],
     settings: {
       'opening.as': 'dialog',
       'opening.title': 'Whom to ask',
@@ -129,15 +111,10 @@ export async function seedVets({
   const question = await seedForm(designer, vets)
   const advice = await seedAdvice(designer, vets)
   await live({
-    client: vets,
     kind: 'questions',
     name: 'Ask the practice',
     from: 'dialog',
-    page,
     slot: 'ask',
-    form: 'element',
-    standin: 4,
-    widths: [350, 720, 1120],
     source: advice.id,
     settings: {
       form: question.id,
@@ -151,15 +128,11 @@ export async function seedVets({
     },
   })
   await live({
-    client: vets,
     kind: 'questions',
     name: 'The page to ask on',
     from: 'page',
     page: askPage,
     slot: 'question',
-    form: 'element',
-    standin: 4,
-    widths: [350, 720, 1120],
     source: advice.id,
     settings: {
       form: question.id,
@@ -170,26 +143,18 @@ export async function seedVets({
     },
   })
   await live({
-    client: vets,
     kind: 'booking',
     name: 'Book a visit',
     from: 'sentence',
     page: bookPage,
     slot: 'book',
-    form: 'element',
-    standin: 4,
-    widths: [350, 720, 1120],
     settings: { calendar: await seedVisits(designer, vets), 'look.font': 'brand' },
   })
   await live({
-    client: vets,
     kind: 'ringBack',
     name: 'Shall we ring you?',
     from: 'page',
-    page,
     slot: 'ring',
-    form: 'element',
-    standin: 4,
     widths: [350, 720, 400],
     settings: {
       switchboard: await seedTelephones(designer, vets),
@@ -199,53 +164,56 @@ export async function seedVets({
       'look.font': 'brand',
     },
   })
-  const arabicRegister = await addKey(designer, vetsInArabic, 'people', peopleKey)
-  const arabicPeople = await addConnected(designer, vetsInArabic, {
+}
+
+export async function seedVetsInArabic({ designer, at }: Demo): Promise<void> {
+  const vets = await newClient(designer, 'Juniper Lane Vets, Arabic', brands.vets, 'ar')
+  const site = at('vets')
+  const { pages } = await addSite(designer, vets, {
+    address: `${site}/ar`,
+    name: 'juniper-lane.example/ar',
+    platform: 'plain',
+  })
+  const live = liveOn(designer, { client: vets, site, page: pages[0]!, form: 'element' })
+  const register = await addKey(designer, vets, 'people', peopleKey)
+  const everybody = await addConnected(designer, vets, {
     connector: 'people',
-    connectionId: arabicRegister.id,
+    connectionId: register.id,
     key: 'of=juniper-ar',
     label: 'The practice',
   })
-  const arabicOpinions = await addConnected(designer, vetsInArabic, {
+  const opinions = await addConnected(designer, vets, {
     connector: 'reviews',
     key: 'b7 جونيبر لين البيطرية',
     label: 'Reviews in Arabic',
   })
-  const arabic = { client: vetsInArabic, page: arabicPage, standin: 4, form: 'element' } as const
   await live({
-    ...arabic,
     kind: 'ringBack',
     name: 'Shall we ring you?',
     from: 'page',
     slot: 'ring-ar',
     widths: [350, 720, 400],
-    settings: { switchboard: await seedTelephonesInArabic(designer, vetsInArabic) },
+    settings: { switchboard: await seedTelephonesInArabic(designer, vets) },
   })
   await live({
-    ...arabic,
     kind: 'team',
     name: 'Who you will meet',
     from: 'portraits',
-    source: arabicPeople.id,
+    source: everybody.id,
     slot: 'portraits-ar',
-    widths: [350, 720, 1120],
   })
   await live({
-    ...arabic,
     kind: 'reviews',
     name: 'What people say',
     from: 'row',
-    source: arabicOpinions.id,
+    source: opinions.id,
     slot: 'reviews-ar',
-    widths: [350, 720, 1120],
   })
   await live({
-    ...arabic,
     kind: 'booking',
     name: 'Book a visit',
     from: 'month',
     slot: 'month-ar',
-    widths: [350, 720, 1120],
-    settings: { calendar: await seedVisitsInArabic(designer, vetsInArabic) },
+    settings: { calendar: await seedVisitsInArabic(designer, vets) },
   })
 }

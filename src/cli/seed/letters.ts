@@ -1,10 +1,10 @@
 /** Who signed up for the bakery's letters, and the service that they are carried along to. */
-import { db, inTransaction } from '../server/db/db'
-import type { Actor } from '../server/services/access/actor'
-import { addKey } from '../server/services/sources/connections'
-import { sendListTo } from '../server/services/visitors/carrying'
-import { askToConfirm, setSubscribed } from '../server/services/visitors/subscribers'
-import { lettersKey } from './seedData'
+import { db, inTransaction } from '../../server/db/db'
+import type { Actor } from '../../server/services/access/actor'
+import { addKey } from '../../server/services/sources/connections'
+import { sendListTo } from '../../server/services/visitors/carrying'
+import { askToConfirm, setSubscribed } from '../../server/services/visitors/subscribers'
+import { lettersKey } from './data'
 
 const confirmed = [
   'tamsin.oakes',

@@ -1,9 +1,9 @@
 /** Classes of the demo's pottery, with pictures, places and some of them booked. */
 import { calendarSchema } from '@/core/booking/shape'
-import type { Actor } from '../server/services/access/actor'
-import { bookByHand, listFree } from '../server/services/booking/diary'
-import { createCalendar, saveCalendar } from '../server/services/booking/calendars'
-import { addPicture } from '../server/services/items/pictures'
+import type { Actor } from '../../server/services/access/actor'
+import { bookByHand, listFree } from '../../server/services/booking/diary'
+import { createCalendar, saveCalendar } from '../../server/services/booking/calendars'
+import { addPicture } from '../../server/services/items/pictures'
 
 const drawings: Readonly<Record<number, string>> = {
   0: 'A bottle, a jar and a small bowl',

@@ -1,11 +1,11 @@
 /** The vets' advice, which comes up while somebody types what their question is about. */
 import Papa from 'papaparse'
 import type { SourceShape } from '@/core/api/shapes'
-import type { Actor } from '../server/services/access/actor'
-import { db } from '../server/db/db'
-import { findEntries } from '../server/services/items/searching'
-import { addFile } from '../server/services/sources/tables'
-import { countReads } from '../server/services/visitors/help'
+import type { Actor } from '../../server/services/access/actor'
+import { db } from '../../server/db/db'
+import { findEntries } from '../../server/services/items/searching'
+import { addFile } from '../../server/services/sources/tables'
+import { countReads } from '../../server/services/visitors/help'
 
 const advice: readonly (readonly [title: string, text: string])[] = [
   [

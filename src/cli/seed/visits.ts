@@ -1,12 +1,12 @@
 /** Calendars of the demo's vets, in two languages, with visits booked for the weeks to come. */
 import { calendarSchema, type Calendar } from '@/core/booking/shape'
 import { ProblemError } from '@/core/problems'
-import type { Actor } from '../server/services/access/actor'
-import { createCalendar, saveCalendar } from '../server/services/booking/calendars'
-import { connectCalendar } from '../server/services/booking/davAccounts'
-import { davCalendar } from '../server/services/booking/dav'
-import { calendarsOfTheDemo } from '../standins/calendarServer'
-import { bookByHand, listFree } from '../server/services/booking/diary'
+import type { Actor } from '../../server/services/access/actor'
+import { createCalendar, saveCalendar } from '../../server/services/booking/calendars'
+import { connectCalendar } from '../../server/services/booking/davAccounts'
+import { davCalendar } from '../../server/services/booking/dav'
+import { calendarsOfTheDemo } from '../../standins/calendarServer'
+import { bookByHand, listFree } from '../../server/services/booking/diary'
 
 const vets = ['ines', 'tobias', 'yusra', 'anneliese'] as const
 const hours = {
@@ -19,7 +19,8 @@ const hours = {
 const by = (...of: readonly string[]) => [{ of }]
 
 /** The twenty-fourth of December to the second of January, of this year's turn. */
-function turnOfTheYear(now: number) {
+/** Days on which nobody is there. */
+export function turnOfTheYear(now: number) {
   const year = new Date(now).getUTCFullYear()
   return { first: `${year}-12-24`, last: `${year + 1}-01-02` }
 }

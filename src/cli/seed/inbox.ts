@@ -1,24 +1,22 @@
 /** What visitors of the demo have sent: kept by the same way as theirs, so that the inbox has something to look at. */
 import { randomBytes } from 'node:crypto'
-import { seedReads } from './seedHelp'
-import { sendAsVisitor, type Sent } from './seedTools'
-import type { Actor } from '../server/services/access/actor'
-import { answerSender, assign } from '../server/services/visitors/conversations'
-import { readInbox } from '../server/services/visitors/inbox'
+import { seedReads } from './help'
+import { sendAsVisitor, type Demo, type Sent } from './tools'
+import { answerSender, assign } from '../../server/services/visitors/conversations'
+import { readInbox } from '../../server/services/visitors/inbox'
 
-/** @param site - origin of a stand-in, by its place among them */
-export async function seedInbox(designer: Actor, site: (index: number) => string): Promise<void> {
+export async function seedInbox({ designer, at }: Demo): Promise<void> {
   const ask = (answers: object): Sent => ({
     widget: 'Ask the practice',
     action: 'ask',
     body: { release: 1, answers },
-    page: `${site(4)}/`,
+    page: `${at('vets')}/`,
   })
   const say = (talk: string, text: string, email?: string): Sent => ({
     widget: 'Ask the counter',
     action: 'say',
     body: { talk, text, files: [], ...(email ? { email } : {}) },
-    page: `${site(3)}/`,
+    page: `${at('bakery')}/`,
   })
   const all = [
     ask({

@@ -1,7 +1,8 @@
 /** The telephones of the vets, in two languages: who is tried first, and what is said when nobody can come. */
 import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
-import type { Actor } from '../server/services/access/actor'
-import { createSwitchboard, saveSwitchboard } from '../server/services/ring/switchboards'
+import type { Actor } from '../../server/services/access/actor'
+import { createSwitchboard, saveSwitchboard } from '../../server/services/ring/switchboards'
+import { turnOfTheYear } from './visits'
 
 type Phones = Switchboard['phones']
 
@@ -19,10 +20,12 @@ async function seed(
   name: string,
   all: Phones,
   text: string,
+  holidays: string,
 ): Promise<string> {
   const { id, revision } = await createSwitchboard(actor, clientId, name)
   const board = switchboardSchema.parse({
     phones: all,
+    exceptions: [{ ...turnOfTheYear(Date.now()), words: holidays }],
     greeting: { as: 'words', text },
     countries: ['GB'],
     mailTo: ['nurses@juniper-lane.example'],
@@ -38,6 +41,7 @@ export const seedTelephones = (actor: Actor, clientId: string): Promise<string> 
     'The practice',
     phones(['Front desk', 'Nurses’ room', 'Dr Hallam’s mobile'], true),
     'All hands are on animals just now. Say who you are, who it is about, and what you see.',
+    'Over the turn of the year',
   )
 
 export const seedTelephonesInArabic = (actor: Actor, clientId: string): Promise<string> =>
@@ -47,4 +51,5 @@ export const seedTelephonesInArabic = (actor: Actor, clientId: string): Promise<
     'العيادة',
     phones(['الاستقبال', 'غرفة الممرضات', 'هاتف الدكتورة هالام'], false),
     'كل الأيدي مشغولة بالحيوانات الآن. قل من أنت، وعمّن تتحدث، وماذا ترى.',
+    'رأس السنة',
   )

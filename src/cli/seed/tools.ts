@@ -1,19 +1,25 @@
 /** What the demo world is set up by: people, accounts elsewhere, widgets that are live on a stand-in page. */
 import { randomBytes } from 'node:crypto'
 import type { PageShape } from '@/core/api/shapes'
+import type { Brand } from '@/core/design/brand'
 import type { Leaf } from '@/core/settings/field'
-import { db } from '../server/db/db'
-import type { Actor } from '../server/services/access/actor'
-import { hashPassword } from '../server/services/access/secrets'
-import { finishSignIn, startSignIn } from '../server/services/sources/connections'
-import { publishNow, snippetsOf } from '../server/services/widgets/releases'
-import { answersByKind } from '../server/visitors/all'
-import { keepOnce } from '../server/visitors/keeping'
-import { widgetFactsById } from '../server/visitors/widgetFacts'
-import { changeDraft, changeWidget, createWidget } from '../server/services/widgets/widgets'
+import { db } from '../../server/db/db'
+import type { Actor } from '../../server/services/access/actor'
+import { hashPassword } from '../../server/services/access/secrets'
+import { changeClient, createClient } from '../../server/services/clients/clients'
+import { finishSignIn, startSignIn } from '../../server/services/sources/connections'
+import { refresh } from '../../server/services/sources/refreshing'
+import { addConnected } from '../../server/services/sources/sources'
+import { publishNow, snippetsOf } from '../../server/services/widgets/releases'
+import { answersByKind } from '../../server/visitors/all'
+import { keepOnce } from '../../server/visitors/keeping'
+import { widgetFactsById } from '../../server/visitors/widgetFacts'
+import { changeDraft, changeWidget, createWidget } from '../../server/services/widgets/widgets'
 
 export interface Live {
   client: string
+  /** Origin of the stand-in that it is pasted into. */
+  site: string
   /** `feed` when left out. */
   kind?: string
   name: string
@@ -25,20 +31,20 @@ export interface Live {
   page: PageShape
   slot: string
   form: 'element' | 'div' | 'bare' | 'frame' | 'link'
-  standin: number
-  widths: readonly [number, number, number]
+  /** Of its slot on a phone, a tablet and a computer; `[350, 720, 1120]` when left out. */
+  widths?: readonly [number, number, number]
   settings?: Readonly<Record<string, Leaf>>
 }
 
-/** Sets a widget up, publishes it, and pastes its snippet into the slot. @param site - origin of the stand-in */
-export async function makeLive(actor: Actor, site: string, facts: Live): Promise<void> {
+/** Sets a widget up, publishes it, and pastes its snippet into the slot. */
+async function makeLive(actor: Actor, facts: Live): Promise<void> {
   const widget = await createWidget(actor, facts.client, {
     kind: facts.kind ?? 'feed',
     name: facts.name,
     from: facts.from,
   })
   const { page } = facts
-  const [phone, tablet, computer] = facts.widths
+  const [phone, tablet, computer] = facts.widths ?? [350, 720, 1120]
   await changeWidget(actor, widget.id, {
     pageId: page.id,
     anchor: page.slots.find((slot) => slot.anchor.selector === `#${facts.slot}`)?.anchor ?? null,
@@ -65,7 +71,57 @@ export async function makeLive(actor: Actor, site: string, facts: Live): Promise
   )
   await publishNow(actor, widget.id)
   const { forms } = await snippetsOf(actor, widget.id)
-  await paste(`${site}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
+  await paste(`${facts.site}/edit`, facts.slot, forms.find((one) => one.form === facts.form)!.code)
+}
+
+type Common = Pick<Live, 'client' | 'site' | 'page' | 'form'>
+export type MakeLive = (facts: Omit<Live, keyof Common> & Partial<Common>) => Promise<void>
+/** For the widgets of one site. @param common - what holds for each that says nothing else */
+export const liveOn =
+  (actor: Actor, common: Common): MakeLive =>
+  (facts) =>
+    makeLive(actor, { ...common, ...facts })
+
+const hosts = {
+  publisher: 4,
+  kiln: 5,
+  quay: 6,
+  nursery: 7,
+  network: 11,
+  bakery: 17,
+  vets: 18,
+  tiles: 22,
+  embeds: 23,
+} as const
+
+/** What each client of the demo is set up with. */
+export interface Demo {
+  readonly designer: Actor
+  /** Origin of a stand-in. */
+  at(name: keyof typeof hosts): string
+}
+export const demoOf = (designer: Actor, standinsPort: number): Demo => ({
+  designer,
+  at: (name) => `http://127.0.0.${hosts[name]}:${standinsPort}`,
+})
+
+/** @returns the client's id */
+export async function newClient(actor: Actor, name: string, brand: Brand, locale = 'en-GB'): Promise<string> {
+  const { id } = await createClient(actor, { name, locale, timeZone: 'Europe/London' })
+  await changeClient(actor, id, { brand })
+  return id
+}
+
+/** The page of an account at the picture network, read already, so that products can be linked to what it has. */
+export async function pageOf({ designer, at }: Demo, client: string, account: string) {
+  const source = await addConnected(designer, client, {
+    connector: 'pictures',
+    connectionId: await connectAccount(designer, client, account, at('network')),
+    key: `page=${account}`,
+    label: `The page of ${account}`,
+  })
+  await refresh(source.id)
+  return source
 }
 
 export async function person(
@@ -90,7 +146,7 @@ export async function person(
 }
 
 /** Signs in at the account's own site and allows the connection, as its owner does. @returns the connection's id */
-export async function connectAccount(
+async function connectAccount(
   actor: Actor,
   clientId: string,
   account: string,
@@ -125,7 +181,7 @@ async function paste(editor: string, slot: string, snippet: string): Promise<voi
   if (!answer.ok) throw new Error(`${editor} answered ${answer.status} to a pasted snippet`)
 }
 
-/** What a visitor of the demo sends, kept by the same way as theirs. */
+/** Something that a visitor of the demo sends. It goes the same way as a real visitor's. */
 export interface Sent {
   readonly widget: string
   readonly action: string

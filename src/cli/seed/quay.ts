@@ -1,0 +1,101 @@
+/** The hall of the demo: on a builder that lets only frames through, with what is on from several publishers. */
+import { addPage, addSite } from '../../server/services/sites/sites'
+import { refresh } from '../../server/services/sources/refreshing'
+import { addConnected, addSource } from '../../server/services/sources/sources'
+import { addFile } from '../../server/services/sources/tables'
+import { brands, recordings } from './data'
+import { seedNeighbours, seedPartner, seedPosting } from './posting'
+import { liveOn, newClient, type Demo } from './tools'
+
+const nearOldQuay = {
+  v: 1,
+  all: [{ type: 'near', latitude: 52.61, longitude: 1.36, km: 50, of: 'Old Quay' }],
+} as const
+
+export async function seedQuay({ designer, at }: Demo): Promise<void> {
+  const client = await newClient(designer, 'The Old Quay Music Hall', brands.quay)
+  const news = await addSource(designer, client, { address: `${at('publisher')}/quay/atom.xml` })
+  const { id: siteId, pages } = await addSite(designer, client, {
+    address: at('quay'),
+    name: 'old-quay.example',
+    platform: 'frames-only',
+  })
+  const dates = await addPage(designer, siteId, { address: `${at('quay')}/dates` })
+  const live = liveOn(designer, { client, site: at('quay'), page: pages[0]!, form: 'frame' })
+  const programme = await addSource(designer, client, {
+    address: `${at('publisher')}/quay/programme.ics`,
+    label: 'What we play',
+  })
+  const around = await addSource(designer, client, {
+    address: `${at('publisher')}/quay/county.ics`,
+    label: 'On in the county',
+  })
+  for (const { id } of [programme, around]) await refresh(id)
+  await seedPartner(designer, around.id, at('publisher'))
+  const neighbours = await seedNeighbours(designer, client)
+  await live({
+    kind: 'events',
+    name: 'What is on',
+    from: 'months',
+    source: programme.id,
+    more: [around.id, neighbours],
+    slot: 'block-dates',
+    settings: {
+      'look.transparent': false,
+      'look.font': 'brand',
+      'space.inside': 0,
+      'heading.text': 'What is coming',
+      'events.ahead': 3,
+      'rules.limit': 12,
+      'facts.calendar': true,
+      'facts.away': 'miles',
+      'rules.tree': nearOldQuay,
+    },
+  })
+  await live({
+    kind: 'events',
+    name: 'The month on one sheet',
+    from: 'sheet',
+    source: programme.id,
+    more: [around.id, neighbours],
+    page: dates,
+    slot: 'month-sheet',
+    settings: {
+      'look.transparent': false,
+      'look.font': 'brand',
+      'space.inside': 0,
+      'rules.tree': nearOldQuay,
+    },
+  })
+  await seedPosting(designer, client, neighbours, dates, live)
+  await live({
+    name: 'Hall news',
+    from: 'list',
+    source: news.id,
+    slot: 'block-news',
+    settings: { 'look.transparent': false, 'heading.text': 'From the hall' },
+  })
+  const recorded = await addFile(designer, client, { name: 'Recordings.csv', text: recordings(at('quay')) })
+  await live({
+    kind: 'works',
+    name: 'Recorded here',
+    from: 'shelf',
+    source: recorded.id,
+    slot: 'block-works',
+    settings: { 'look.transparent': false, 'heading.text': 'Recorded here', 'space.inside': 0 },
+  })
+  const hearth = await addConnected(designer, client, {
+    connector: 'community',
+    key: 'rooms',
+    label: 'The listeners',
+  })
+  await refresh(hearth.id) // a frame is as high as what there is when it is copied
+  await live({
+    kind: 'community',
+    name: 'The listeners',
+    from: 'rooms',
+    source: hearth.id,
+    slot: 'block-community',
+    settings: { 'look.transparent': false, 'door.words': 'Come in through the lobby' },
+  })
+}
