@@ -1,5 +1,5 @@
 /** Forms of a client: made, edited as a draft, published as numbered releases that all widgets with them show at once. */
-import { QueryTypes, UniqueConstraintError, type Transaction } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import type { FormReleaseShape, FormShape } from '@/core/api/shapes'
 import type { Form } from '@/core/forms/form'
 import { formSchema } from '@/core/forms/shape'
@@ -11,13 +11,13 @@ import type { FormRow } from '../../db/models/form'
 import { renderShowing } from '../../jobs/queue'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
+import { named, refuseUsed, widgetsWith } from '../clients/named'
 
 type Row = Omit<FormShape, 'updatedAt'> & { readonly updatedAt: Date }
 
 const selected = `select f.id, f.client_id as "clientId", f.name, f.draft as form, f.draft_revision as "revision", f.live_number as "liveNumber",
   r.body as live, f.updated_at as "updatedAt",
-  (select coalesce(jsonb_agg(jsonb_build_object('id', w.id, 'name', w.name) order by w.name), '[]')
-   from widgets w where w.deleted_at is null and exists (select 1 from uses u where u.widget_id = w.id and u.used_id = f.id)) as widgets
+  ${widgetsWith('f.id')} as widgets
   from forms f join form_releases r on r.form_id = f.id and r.number = f.live_number`
 
 const shapeOf = (row: Row): FormShape => ({ ...row, updatedAt: row.updatedAt.toISOString() })
@@ -45,16 +45,6 @@ const lockedRow = async (actor: Actor, id: string, transaction: Transaction) =>
     await db().FormRow.findOne({ where: { id, agencyId: actor.agencyId }, transaction, lock: true }),
     'form',
   )
-
-/** @throws ProblemError `form_named` when the client has one of that name */
-async function named<T>(name: string, work: () => Promise<T>): Promise<T> {
-  try {
-    return await work()
-  } catch (error) {
-    if (error instanceof UniqueConstraintError) throw new ProblemError(problem('form_named', { name }))
-    throw error
-  }
-}
 
 /**
  * @param from - id of a form to begin with: one of the ready ones
@@ -85,7 +75,7 @@ export async function copyForm(actor: Actor, id: string, name: string): Promise<
 }
 
 const addForm = (actor: Actor, clientId: string, name: string, draft: Form): Promise<string> =>
-  named(name, () =>
+  named('form', name, () =>
     inTransaction(async (transaction) => {
       const facts = { agencyId: actor.agencyId, clientId, name, draft }
       const row = await db().FormRow.create(facts, { transaction })
@@ -115,7 +105,7 @@ export async function listFormReleases(actor: Actor, id: string): Promise<FormRe
 /** @throws ProblemError `form_named` */
 export async function renameForm(actor: Actor, id: string, name: string): Promise<FormShape> {
   demand(actor, 'designer')
-  await named(name, () =>
+  await named('form', name, () =>
     inTransaction(async (transaction) => {
       const row = await lockedRow(actor, id, transaction)
       await row.update({ name, updatedAt: new Date() }, { transaction })
@@ -155,11 +145,7 @@ export async function deleteForm(actor: Actor, id: string): Promise<void> {
   demand(actor, 'designer')
   await inTransaction(async (transaction) => {
     const row = await lockedRow(actor, id, transaction)
-    const { widgets, name } = await getForm(actor, id)
-    if (widgets.length > 0)
-      throw new ProblemError(
-        problem('form_used', { name, widgets: widgets.map((one) => one.name).join(', ') }),
-      )
+    refuseUsed('form', await getForm(actor, id))
     await row.destroy({ transaction })
   })
 }

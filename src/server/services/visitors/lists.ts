@@ -1,12 +1,12 @@
 /** Lists of a client that people sign up to. */
-import { QueryTypes, UniqueConstraintError } from 'sequelize'
+import { QueryTypes } from 'sequelize'
 import type { ListShape, SubscriberShape } from '@/core/api/shapes'
-import { problem, ProblemError } from '@/core/problems'
 import { getConnector } from '../../connectors/all'
 import { db } from '../../db/db'
 import { env } from '../../env'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
+import { named } from '../clients/named'
 import { dueOf } from './carryingDue'
 
 const place = `l.connection_id || '/' || l.target`
@@ -49,13 +49,9 @@ export async function getList(actor: Actor, id: string): Promise<ListShape> {
 export async function createList(actor: Actor, clientId: string, name: string): Promise<ListShape> {
   demand(actor, 'designer')
   const client = await clientRow(actor, clientId)
-  try {
-    const { id } = await db().List.create({ agencyId: actor.agencyId, clientId: client.id, name })
-    return await getList(actor, id)
-  } catch (error) {
-    if (error instanceof UniqueConstraintError) throw new ProblemError(problem('list_named', { name }))
-    throw error
-  }
+  const facts = { agencyId: actor.agencyId, clientId: client.id, name }
+  const { id } = await named('list', name, () => db().List.create(facts))
+  return getList(actor, id)
 }
 
 /** Everybody who ever asked, newest first, each with the link that ends it. */
