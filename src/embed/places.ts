@@ -1,4 +1,4 @@
-/** What chunks about places share: the event that tells of a new order, and where a card says it is. */
+/** Shared by the behaviours about places: the event that tells of a new order, and where a card's place is. */
 import type { Point } from '../core/geo/distance'
 
 /** Tells that the entries stand in another order; its detail is where the visitor is, as far as that is known. */

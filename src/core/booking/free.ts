@@ -1,5 +1,5 @@
 /** Which times of a service can be booked, and with whom: a calendar, what is taken in it, and a moment. */
-import { dayNumber } from '../schedule/civil'
+import { exceptionOf } from '../schedule/exceptions'
 import {
   freeOf,
   freeOfAll,
@@ -10,11 +10,11 @@ import {
   type Resource,
   type Taken,
 } from '../schedule/freeTimes'
-import { readHours, readSpan } from '../schedule/hours'
-import { openIn, type Exception, type Open, type Opening } from '../schedule/opening'
+import { readHours } from '../schedule/hours'
+import { openIn, type Open, type Opening } from '../schedule/opening'
 import type { Span } from '../schedule/spans'
 import type { Zone } from '../schedule/zone'
-import type { Calendar, CalendarException, CalendarResource, CalendarService } from './shape'
+import type { Calendar, CalendarResource, CalendarService } from './shape'
 
 /** Somebody, or a room, is taken up. In minutes since 1970 (UTC), buffers included. */
 export interface TakenUp extends Span {
@@ -45,14 +45,6 @@ export interface FreeTime {
   /** How many places can be booked. */
   readonly left: number
 }
-
-const dayOf = (iso: string) =>
-  dayNumber(Number(iso.slice(0, 4)), Number(iso.slice(5, 7)), Number(iso.slice(8, 10)))
-const exceptionOf = ({ first, last, open }: CalendarException): Exception => ({
-  first: dayOf(first),
-  last: dayOf(last),
-  open: open.flatMap((span) => readSpan(span) ?? []),
-})
 
 /** Where it may begin, by how soon and how far ahead it can be booked. */
 function within({ service, range, now }: Asked): Span {

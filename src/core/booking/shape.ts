@@ -4,7 +4,8 @@
  */
 import * as z from 'zod'
 import { pictureShape, webAddress } from '../items/facts'
-import { readHours, readSpan } from '../schedule/hours'
+import { exceptionSchema } from '../schedule/exceptions'
+import { readHours } from '../schedule/hours'
 
 /** Names a service, a person or a room within its calendar; never given twice. */
 const key = z.string().regex(/^[a-z][a-z0-9]{0,15}$/)
@@ -14,19 +15,6 @@ const dayMinutes = 24 * 60
 const hoursLine = z.string().refine((line) => readHours(line) !== undefined, {
   error: 'hours look like "Mo-Fr 09:00-17:30"',
 })
-/** Days on which the hours of the week do not hold; without spans it is closed. */
-export const exceptionSchema = z
-  .strictObject({
-    first: z.iso.date(),
-    last: z.iso.date(),
-    open: z
-      .array(z.string().refine((span) => readSpan(span) !== undefined, { error: 'looks like "10:00-14:00"' }))
-      .max(6)
-      .default([]),
-    words: words(80).default(''),
-  })
-  .refine(({ first, last }) => first <= last, { error: 'the last day is before the first', path: ['last'] })
-
 export const resourceSchema = z.strictObject({
   id: key,
   is: z.enum(['person', 'room']).default('person'),
@@ -144,4 +132,3 @@ export const calendarSchema = z
 export type Calendar = z.output<typeof calendarSchema>
 export type CalendarService = z.output<typeof serviceSchema>
 export type CalendarResource = z.output<typeof resourceSchema>
-export type CalendarException = z.output<typeof exceptionSchema>

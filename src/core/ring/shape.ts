@@ -1,5 +1,6 @@
 /** The document of a switchboard: a client's telephones in the order in which they are tried, and what is said on them. */
 import * as z from 'zod'
+import { exceptionSchema } from '../schedule/exceptions'
 import { readHours } from '../schedule/hours'
 
 const id = z.string().regex(/^[a-z0-9]{1,16}$/)
@@ -30,6 +31,8 @@ export const greetingSchema = z.discriminatedUnion('as', [
 
 export const switchboardSchema = z.strictObject({
   phones: z.array(phoneSchema).max(mostPhones),
+  /** Days on which no telephone keeps its hours: holidays. A later one wins over an earlier one. */
+  exceptions: z.array(exceptionSchema).max(100).default([]),
   greeting: greetingSchema,
   /** Whoever picks up first hears who it is, and then takes it or sends it to the message box. */
   isAnnounced: z.boolean().default(true),
@@ -49,4 +52,5 @@ export type Phone = z.infer<typeof phoneSchema>
 /** What visitors may know of it: it goes into pages. */
 export interface GivenSwitchboard {
   readonly phones: readonly Pick<Phone, 'hours'>[]
+  readonly exceptions: Switchboard['exceptions']
 }

@@ -1,6 +1,6 @@
 /**
- * Sounds as telephones play them: WAV, PCM of 16 bits, one channel (RIFF, https://www.w3.org/TR/webaudio-1.1 for where the samples
- * come from). Everything that is uploaded or recorded is written so, so that an exchange has one format to know.
+ * Writes and reads WAV (RIFF): PCM of 16 bits, one channel. Every greeting is stored in this format, uploaded or recorded, so that
+ * an exchange needs to know no other. The browser decodes what was given (https://www.w3.org/TR/webaudio-1.1).
  */
 
 export const samplesPerSecond = 16_000

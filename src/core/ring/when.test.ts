@@ -1,9 +1,13 @@
 /** When a visitor can be rung, by the hours of several telephones. */
+import type { GivenSwitchboard } from './shape'
 import { dueAt, offeredAt, openOf } from './when'
 
 const utc = () => 0
 const at = (text: string) => Date.parse(`${text}:00Z`)
-const board = (...hours: string[][]) => ({ phones: hours.map((one) => ({ hours: one })) })
+const board = (...hours: string[][]): GivenSwitchboard => ({
+  phones: hours.map((one) => ({ hours: one })),
+  exceptions: [],
+})
 const desk = board(['Mo-Fr 08:00-18:30'], ['Sa 09:00-12:00'])
 const told = (now: string, of = desk) =>
   offeredAt(of, at(now), utc).map(({ when, at: ms }) =>
@@ -32,6 +36,15 @@ test.each<[string, string, typeof desk, string[]]>([
   ],
   ['one is there at any time', '2026-11-26T22:00', board(['Mo-Fr 08:00-18:30'], []), ['now', 'quarter']],
   ['without a telephone', '2026-11-26T10:00', board(), ['say']],
+  [
+    'on a day that differs',
+    '2026-11-26T10:00',
+    {
+      ...desk,
+      exceptions: [{ first: '2026-11-26', last: '2026-11-27', open: ['09:00-10:00'], words: 'Stocktaking' }],
+    },
+    ['opening 2026-11-27T09:00', 'say'],
+  ],
 ])('%s', (_name, now, of, expected) => {
   expect(told(now, of)).toEqual(expected)
 })

@@ -1,5 +1,6 @@
 /** When a visitor can be rung, by the hours of the telephones. */
-import { openAt, type OpenState } from '../schedule/hours'
+import { exceptionOf } from '../schedule/exceptions'
+import { openAt, type OpenNow } from '../schedule/openState'
 import type { GivenSwitchboard } from './shape'
 
 export const quarterMs = 15 * 60_000
@@ -17,9 +18,9 @@ export const hoursOf = ({ phones }: GivenSwitchboard): readonly string[] =>
   phones.some(({ hours }) => hours.length === 0) ? [] : phones.flatMap(({ hours }) => hours)
 
 /** Without a telephone it is never open. */
-export function openOf(board: GivenSwitchboard, now: number, offsetAt: (ms: number) => number): OpenState {
+export function openOf(board: GivenSwitchboard, now: number, offsetAt: (ms: number) => number): OpenNow {
   if (board.phones.length === 0) return { isOpen: false, changesAt: undefined }
-  return openAt(hoursOf(board), now, offsetAt)
+  return openAt(hoursOf(board), now, offsetAt, board.exceptions.map(exceptionOf))
 }
 
 /**

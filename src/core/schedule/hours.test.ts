@@ -1,12 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { daysOf, openAt, readHours, writeHours } from './hours'
-import { offsetIn } from './offsetIn'
-
-const week = ['Mo-Fr 09:00-17:30', 'Sa 10:00-14:00']
-const london = offsetIn('Europe/London')
-const at = (iso: string) => Date.parse(iso)
-const iso = (ms: number | undefined) => (ms === undefined ? undefined : new Date(ms).toISOString())
+import { daysOf, readHours, writeHours } from './hours'
 
 describe('what is written can be read', () => {
   test.each([
@@ -32,31 +26,4 @@ describe('what is written can be read', () => {
     ))
   test('days of several lines', () =>
     expect(daysOf(['Mo,We 09:00-10:00', 'Sa-Su'])).toEqual([true, false, true, false, false, true, true]))
-})
-
-describe('whether it is open, and until when', () => {
-  test.each([
-    ['within the hours', '2026-11-27T11:00:00Z', true, '2026-11-27T17:30:00.000Z'],
-    ['before them', '2026-11-27T08:59:59Z', false, '2026-11-27T09:00:00.000Z'],
-    ['at the very beginning', '2026-11-27T09:00:00Z', true, '2026-11-27T17:30:00.000Z'],
-    ['at the very end', '2026-11-27T17:30:00Z', false, '2026-11-28T10:00:00.000Z'],
-    ['over the weekend', '2026-11-28T15:00:00Z', false, '2026-11-30T09:00:00.000Z'],
-    ['in summer, by the clock on the wall', '2026-07-27T08:00:00Z', true, '2026-07-27T16:30:00.000Z'],
-    ['over the night the clocks go back', '2026-10-24T20:00:00Z', false, '2026-10-26T09:00:00.000Z'],
-  ])('%s', (_what, now, isOpen, changesAt) => {
-    const state = openAt(week, at(now), london)
-    expect([state.isOpen, iso(state.changesAt)]).toEqual([isOpen, changesAt])
-  })
-  test('past midnight it is still the evening before', () =>
-    expect(openAt(['Fr 20:00-02:00'], at('2026-11-28T01:00:00Z'), london)).toEqual({
-      isOpen: true,
-      changesAt: at('2026-11-28T02:00:00Z'),
-    }))
-  test('hours that meet are one', () =>
-    expect(
-      iso(openAt(['Fr 09:00-12:00', 'Fr 12:00-15:00'], at('2026-11-27T10:00:00Z'), london).changesAt),
-    ).toBe('2026-11-27T15:00:00.000Z'))
-  test.each([[[]], [['Mo-Su 00:00-24:00']]])('never shut: %j', (lines) =>
-    expect(openAt(lines, at('2026-11-27T10:00:00Z'), london)).toEqual({ isOpen: true, changesAt: undefined }),
-  )
 })

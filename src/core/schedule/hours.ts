@@ -2,9 +2,6 @@
  * Opening hours as schema.org writes them (https://schema.org/openingHours): `Mo-Fr 09:00-17:30`, `Sa,Su 10:00-14:00`. Hours that
  * end before they begin go on past midnight; `00:00-24:00` is the whole day.
  */
-import { dayMs, weekdayOf } from './civil'
-import { instantOf, zoneFromOffsets } from './zone'
-
 export const dayCodes = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'] as const
 
 /** One line of them. */
@@ -81,35 +78,3 @@ export const writeSpan = ({ from, until }: Pick<Hours, 'from' | 'until'>): strin
 /** `09:05` */
 export const writeMinutes = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-
-export interface OpenState {
-  readonly isOpen: boolean
-  /** Instant (ms, UTC) at which that changes; undefined when it never does. */
-  readonly changesAt: number | undefined
-}
-
-/** Always open where there are no hours. @param offsetAt - minutes east of UTC at an instant */
-export function openAt(lines: readonly string[], now: number, offsetAt: (ms: number) => number): OpenState {
-  const hours = lines.map(readHours).filter((one) => one !== undefined)
-  if (hours.length === 0) return { isOpen: true, changesAt: undefined }
-  const zone = zoneFromOffsets('', offsetAt)
-  const today = Math.floor((now + offsetAt(now) * 60_000) / dayMs)
-  // From yesterday, whose hours may go on until now, to the same day of next week.
-  const spans = Array.from({ length: 9 }, (_one, at) => today - 1 + at)
-    .flatMap((day) =>
-      hours.filter((one) => one.days.includes(weekdayOf(day))).map((one) => ({ day, ...one })),
-    )
-    .map(({ day, from, until }) => ({
-      from: instantOf(day * dayMs + from * 60_000, zone),
-      until: instantOf(day * dayMs + until * 60_000, zone),
-    }))
-    .filter((one) => one.until > now)
-    .sort((a, b) => a.from - b.from)
-  const first = spans[0]
-  if (!first) return { isOpen: false, changesAt: undefined }
-  if (first.from > now) return { isOpen: false, changesAt: first.from }
-  let { until } = first
-  for (const next of spans) if (next.from <= until) until = Math.max(until, next.until)
-  // As far as is looked ahead, it never shuts.
-  return { isOpen: true, changesAt: until - now >= 7 * dayMs ? undefined : until }
-}

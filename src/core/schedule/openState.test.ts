@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { openState } from './openState'
+import { openAt, openState } from './openState'
+import { readSpecialHours } from './specialHours'
 
 /** An hour east of UTC from the end of March 2026 to the end of October. */
 const london = (ms: number) =>
@@ -58,10 +59,12 @@ describe('open or not', () => {
   })
 })
 
+const readException = (line: string) => [readSpecialHours(line)].filter((one) => one !== undefined)
+
 describe('days on which the hours of the week do not hold', () => {
   const special = ['2026-12-24 08:00-12:00', '2026-12-25/2026-12-27 closed', 'by appointment']
   const on = (iso: string) => {
-    const { isOpen, turns, today } = openState(week, london, Date.parse(iso), special)!
+    const { isOpen, turns, today } = openState(week, london, Date.parse(iso), special.flatMap(readException))!
     return [isOpen, turns && new Date(turns * 60_000).toISOString().slice(0, 16), today.length]
   }
   test.each<[string, string, unknown[]]>([
@@ -72,7 +75,51 @@ describe('days on which the hours of the week do not hold', () => {
     ['and as every week again', '2026-12-28T08:00Z', [true, '2026-12-28T12:00', 2]],
   ])('%s', (_, iso, expected) => expect(on(iso)).toEqual(expected))
   test('shut for weeks, it still says when it opens', () => {
-    const state = openState(week, london, Date.parse('2026-12-01T10:00Z'), ['2026-12-01/2027-01-10 closed'])
+    const state = openState(
+      week,
+      london,
+      Date.parse('2026-12-01T10:00Z'),
+      readException('2026-12-01/2027-01-10 closed'),
+    )
     expect(new Date(state!.turns! * 60_000).toISOString()).toBe('2027-01-11T08:00:00.000Z')
+  })
+})
+
+const shop = ['Mo-Fr 09:00-17:30', 'Sa 10:00-14:00']
+const ms = (iso: string) => Date.parse(iso)
+const iso = (instant: number | undefined) =>
+  instant === undefined ? undefined : new Date(instant).toISOString()
+
+describe('whether it is open, and until when', () => {
+  test.each([
+    ['within the hours', '2026-11-27T11:00:00Z', true, '2026-11-27T17:30:00.000Z'],
+    ['before them', '2026-11-27T08:59:59Z', false, '2026-11-27T09:00:00.000Z'],
+    ['at the very beginning', '2026-11-27T09:00:00Z', true, '2026-11-27T17:30:00.000Z'],
+    ['at the very end', '2026-11-27T17:30:00Z', false, '2026-11-28T10:00:00.000Z'],
+    ['over the weekend', '2026-11-28T15:00:00Z', false, '2026-11-30T09:00:00.000Z'],
+    ['in summer, by the clock on the wall', '2026-07-27T08:00:00Z', true, '2026-07-27T16:30:00.000Z'],
+    ['over the night the clocks go back', '2026-10-24T20:00:00Z', false, '2026-10-26T09:00:00.000Z'],
+  ])('%s', (_what, now, isOpen, changesAt) => {
+    const state = openAt(shop, ms(now), london)
+    expect([state.isOpen, iso(state.changesAt)]).toEqual([isOpen, changesAt])
+  })
+  test('past midnight it is still the evening before', () =>
+    expect(openAt(['Fr 20:00-02:00'], ms('2026-11-28T01:00:00Z'), london)).toEqual({
+      isOpen: true,
+      changesAt: ms('2026-11-28T02:00:00Z'),
+    }))
+  test('hours that meet are one', () =>
+    expect(
+      iso(openAt(['Fr 09:00-12:00', 'Fr 12:00-15:00'], ms('2026-11-27T10:00:00Z'), london).changesAt),
+    ).toBe('2026-11-27T15:00:00.000Z'))
+  test.each([[[]], [['Mo-Su 00:00-24:00']]])('never shut: %j', (lines) =>
+    expect(openAt(lines, ms('2026-11-27T10:00:00Z'), london)).toEqual({ isOpen: true, changesAt: undefined }),
+  )
+  test.each([
+    ['it rings at any time, but not on a holiday', '2026-12-25T10:00:00Z', false, '2026-12-26T00:00:00.000Z'],
+    ['and stops on its eve', '2026-12-24T10:00:00Z', true, '2026-12-25T00:00:00.000Z'],
+  ])('%s', (_what, now, isOpen, changesAt) => {
+    const state = openAt([], ms(now), london, [readSpecialHours('2026-12-25 closed')!])
+    expect([state.isOpen, iso(state.changesAt)]).toEqual([isOpen, changesAt])
   })
 })

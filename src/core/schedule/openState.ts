@@ -1,8 +1,7 @@
 /** Whether a place is open, until when, or when it opens next: by its hours of the week and its own clock. */
 import { dayMs, weekdayOf } from './civil'
 import { readHours } from './hours'
-import { openIn } from './opening'
-import { readSpecialHours } from './specialHours'
+import { openIn, type Exception } from './opening'
 import type { Span } from './spans'
 import { zoneFromOffsets } from './zone'
 
@@ -30,17 +29,15 @@ const lookAheadDays = 60
 /**
  * @param offsetAt - of the place's zone, minutes east of UTC
  * @param nowMs - an instant
- * @param special - lines of days on which the hours of the week do not hold
  * @returns undefined where no line of the week can be read
  */
 export function openState(
   lines: readonly string[],
   offsetAt: (ms: number) => number,
   nowMs: number,
-  special: readonly string[] = [],
+  exceptions: readonly Exception[] = [],
 ): OpenState | undefined {
   const hours = lines.flatMap((line) => readHours(line) ?? [])
-  const exceptions = special.flatMap((line) => readSpecialHours(line) ?? [])
   const zone = zoneFromOffsets('', offsetAt)
   if (hours.length === 0) return undefined
   const now = Math.floor(nowMs / 60_000)
@@ -67,4 +64,23 @@ export function openState(
       .sort((a, b) => a.from - b.from),
     now: now + offsetAt(nowMs) - today * dayMinutes,
   }
+}
+
+export interface OpenNow {
+  readonly isOpen: boolean
+  /** Instant (ms, UTC) at which that changes; undefined when it does not for a week at least. */
+  readonly changesAt: number | undefined
+}
+const always = ['Mo-Su 00:00-24:00']
+
+/** As `openState`, for what is always open where it has no hours. */
+export function openAt(
+  lines: readonly string[],
+  now: number,
+  offsetAt: (ms: number) => number,
+  exceptions: readonly Exception[] = [],
+): OpenNow {
+  const state = openState(lines, offsetAt, now, exceptions) ?? openState(always, offsetAt, now, exceptions)
+  const { isOpen, isAlways, turns } = state!
+  return { isOpen, changesAt: turns === undefined || isAlways ? undefined : turns * 60_000 }
 }

@@ -1,6 +1,5 @@
 /** Behaviour `embeds`: what comes from another side is loaded when a visitor asks for it, each by itself. */
-
-const sandbox = 'allow-scripts allow-forms allow-popups allow-popups-to-escape-sandbox allow-presentation'
+import { sandbox, sandboxElsewhere } from '../../core/items/sandbox'
 
 /** @returns its undo */
 export function start(root: ShadowRoot): () => void {
@@ -40,9 +39,8 @@ function elementFor(
     })
   const frame = Object.assign(document.createElement('iframe'), { title, referrerPolicy: 'no-referrer' })
   frame.allow = 'fullscreen; encrypted-media; picture-in-picture'
-  // A page in its own site's frame could take its sandbox away.
   const isElsewhere = new URL(embed).origin !== view.location.origin
-  if (as === 'frame') frame.setAttribute('sandbox', isElsewhere ? `${sandbox} allow-same-origin` : sandbox)
+  if (as === 'frame') frame.setAttribute('sandbox', isElsewhere ? sandboxElsewhere : sandbox)
   frame.src = embed
   return frame
 }

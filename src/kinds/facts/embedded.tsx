@@ -4,6 +4,7 @@
  * until then the other side learns nothing of them. A frame runs in a sandbox of its own.
  */
 import type { Item } from '../../core/items/item'
+import { sandboxElsewhere } from '../../core/items/sandbox'
 import { say, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { fact } from '../block'
@@ -59,10 +60,6 @@ const askEm = 11
 /** Width against height; a frame that only says how high it is is taken as wide as usual. */
 const shapeOf = ({ as, width, height }: Embed): readonly [number, number] =>
   width && height ? [width, height] : height && as === 'frame' ? [720, height] : usual[as]
-
-/** All that a frame may do but reach into the page around it. */
-export const sandbox =
-  'allow-scripts allow-same-origin allow-forms allow-popups allow-popups-to-escape-sandbox allow-presentation'
 
 export const embedded = fact({
   id: 'embedded',
@@ -170,6 +167,6 @@ const Shown = ({ as, url, title }: Embedded) =>
       loading="lazy"
       referrerpolicy="no-referrer"
       allow="fullscreen; encrypted-media; picture-in-picture"
-      sandbox={as === 'frame' ? sandbox : undefined}
+      sandbox={as === 'frame' ? sandboxElsewhere : undefined}
     />
   )

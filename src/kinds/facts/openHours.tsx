@@ -16,6 +16,8 @@ import { fact } from '../block'
 import { text, type } from '../sizes'
 import { onCards } from './group'
 
+const exceptionsIn = (lines: readonly string[]) => lines.flatMap((line) => readSpecialHours(line) ?? [])
+
 const openUntil: Phrase = {
   en: 'Open until {time}',
   cy: 'Ar agor tan {time}',
@@ -146,7 +148,7 @@ export const openHours = fact({
     if (!values['facts.open']) return undefined
     const { openingHours = [], specialHours = [] } = item
     const offsetAt = clockOf(item, ofWidget)
-    const state = openState(openingHours, offsetAt, now, specialHours)
+    const state = openState(openingHours, offsetAt, now, exceptionsIn(specialHours))
     if (!state) return undefined
     const timeAt = (minute: number) => {
       const here = new Date(minute * 60_000 + offsetAt(minute * 60_000) * 60_000)
@@ -204,7 +206,7 @@ export const openHours = fact({
   until(item, values, { now, offsetAt }) {
     if (!values['facts.open']) return Infinity
     const { openingHours = [], specialHours = [] } = item
-    const state = openState(openingHours, clockOf(item, offsetAt), now, specialHours)
+    const state = openState(openingHours, clockOf(item, offsetAt), now, exceptionsIn(specialHours))
     if (!state) return Infinity
     const turns = state.turns === undefined ? Infinity : state.turns * 60_000
     return values['facts.openLine'] ? Math.min(turns, now + markMs) : turns

@@ -3,7 +3,7 @@ import { choicesOf, choicesUntil, momentInWords } from './choices'
 
 const at = (text: string) => Date.parse(`${text}:00Z`)
 const clock = (now: string, locale = 'en', offset = 0) => ({ now: at(now), offsetAt: () => offset, locale })
-const board = (...hours: string[][]) => ({ phones: hours.map((one) => ({ hours: one })) })
+const board = (...hours: string[][]) => ({ phones: hours.map((one) => ({ hours: one })), exceptions: [] })
 const desk = board(['Mo-Fr 08:00-18:30'])
 const inWords = (of: typeof desk, when: ReturnType<typeof clock>) =>
   choicesOf(of, when).map(({ label, note }) => `${label} ${note}`.trim())

@@ -108,7 +108,7 @@ type RingValues = ValuesOf<typeof fields>
 const lookOf = (values: RingValues) => values as unknown as BlockValues<typeof heading.fields>
 
 const clockOf = ({ now, offsetAt, locale }: KindContext) => ({ now, offsetAt, locale })
-const nobody: GivenSwitchboard = { phones: [] }
+const nobody: GivenSwitchboard = { phones: [], exceptions: [] }
 
 export const ringBack = defineKind({
   id: 'ringBack',
@@ -184,7 +184,7 @@ export const ringBack = defineKind({
   },
   migrate: [],
   example: {
-    given: { switchboard: { phones: [{ hours: ['Mo-Sa 08:00-18:30'] }] } },
+    given: { switchboard: { phones: [{ hours: ['Mo-Sa 08:00-18:30'] }], exceptions: [] } },
     settings: {},
   },
 })

@@ -1,4 +1,4 @@
-/** Ring-back against an exchange that does what it is told: who is rung, what is kept, and who is never rung. */
+/** Ring-back, with an exchange that these tests direct: who is rung, what is kept, and who is never rung. */
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
@@ -195,6 +195,17 @@ test('somebody takes it: they hear who it is, the visitor is rung, and both are 
   const [kept] = await submissions()
   expect(kept).toMatchObject({ state: 'done', messages: [{ kind: 'note' }] })
   expect(kept!.messages[0]!.text).toBe('Front desk was talking, Nurses’ room took it. They talked.')
+})
+
+test('on a day that differs no telephone rings, whatever its hours; what is asked goes to the box', async () => {
+  const day = new Date().toISOString().slice(0, 10)
+  await save({ exceptions: [{ first: day, last: day, open: [], words: 'The practice party' }] })
+  const { choices } = await (await fetch(`${visitors.origin}/x/${ref}/read?q=%7B%7D`)).json()
+  expect(choices.map(({ when }: { when: string }) => when)).toEqual(['opening', 'say'])
+  expect((await post('ring', wish())).status).toBe(422)
+  expect((await post('ring', wish({ when: 'say' }))).status).toBe(200)
+  await work()
+  expect(orders()).toMatchObject([{ do: 'ring', leg: 'v0', to: '+447700900318' }])
 })
 
 test('nobody there: a message is taken, with its sound, in the inbox and by mail, and can be said again', async () => {

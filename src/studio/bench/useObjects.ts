@@ -19,7 +19,7 @@ type Sort = 'form' | 'calendar' | 'switchboard'
 const givenOf = {
   form: ({ live, liveNumber }: FormShape): GivenForm => ({ form: live, release: liveNumber }),
   calendar: ({ calendar }: CalendarShape): GivenCalendar => ({ calendar }),
-  switchboard: ({ switchboard: { phones } }: SwitchboardShape): GivenSwitchboard => ({ phones }),
+  switchboard: ({ switchboard }: SwitchboardShape): GivenSwitchboard => switchboard,
 } as const
 
 export function useObjects(

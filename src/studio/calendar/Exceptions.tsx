@@ -1,21 +1,21 @@
 'use client'
 /** Days on which the hours of the week do not hold: away, or there at other hours. */
-import type { CalendarException } from '@/core/booking/shape'
+import type { StoredException } from '@/core/schedule/exceptions'
 import { readSpan } from '@/core/schedule/hours'
 import { Button } from '../parts/Button'
 import { inputClass } from '../parts/TextField'
 
 export interface ExceptionsProps {
   readonly title: string
-  readonly all: readonly CalendarException[]
-  readonly onChange: (all: CalendarException[]) => void
+  readonly all: readonly StoredException[]
+  readonly onChange: (all: StoredException[]) => void
 }
 
 const short = inputClass.replace('w-full', 'w-36')
 const today = () => new Date().toISOString().slice(0, 10)
 
 export function Exceptions({ title, all, onChange }: ExceptionsProps) {
-  const set = (at: number, change: Partial<CalendarException>) =>
+  const set = (at: number, change: Partial<StoredException>) =>
     onChange(all.map((one, place) => (place === at ? { ...one, ...change } : one)))
   return (
     <section aria-label={title}>

@@ -1,5 +1,5 @@
 'use client'
-/** A document of a client's that is in force as soon as it is saved: a calendar, a switchboard. */
+/** Edits one of a client's documents that holds as soon as it is saved: a calendar, a switchboard. */
 import { useCallback, useState } from 'react'
 import { toast } from 'sonner'
 import type * as z from 'zod'
@@ -17,15 +17,16 @@ interface Stored {
 }
 
 export interface InForceFacts<S extends Stored, N extends keyof S & string> {
-  /** As it was loaded; its document stands under this name, in the API's bodies, too. */
+  /** What the page was opened with. */
   readonly first: S
+  /** The document stands under this name, here and in what is sent. */
   readonly name: N
   readonly schema: z.ZodType
   /** Said once it is saved. */
   readonly said: string
 }
 
-/** Its draft with undo and redo by keys, what is stored, and the way that leads to it. */
+/** @returns the draft, with undo and redo by keys; what is stored; and the crumbs that lead to it */
 export function useInForce<S extends Stored, N extends keyof S & string>({
   first,
   name,

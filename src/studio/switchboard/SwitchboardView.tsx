@@ -1,9 +1,10 @@
 'use client'
-/** A switchboard of the client's: telephones in their order, what is said on them, and who is rung at all. */
+/** One of a client's switchboards: telephones in their order, what is said on them, and who is rung at all. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { SwitchboardShape } from '@/core/api/shapes'
 import { switchboardSchema, type Switchboard } from '@/core/ring/shape'
+import { Exceptions } from '../calendar/Exceptions'
 import { DraftActions } from '../parts/DraftActions'
 import { Notice } from '../parts/Notice'
 import { useMayEdit } from '../parts/Role'
@@ -68,6 +69,11 @@ function View({ first }: SwitchboardViewProps) {
         )}
         <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-10">
           <Phones {...edited} />
+          <Exceptions
+            title="Days with other hours, for all telephones"
+            all={board.exceptions}
+            onChange={(exceptions) => set({ ...board, exceptions })}
+          />
           <div className="grid gap-10 lg:grid-cols-2">
             <Greeting {...edited} clientId={record.clientId} />
             <RingTerms {...edited} />

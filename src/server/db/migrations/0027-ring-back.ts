@@ -1,4 +1,4 @@
-/** Switchboards of a client, what is said on them, and the calls that visitors asked for. */
+/** Switchboards, the sounds that they play, and the calls that visitors asked for. */
 import type { QueryInterface } from 'sequelize'
 
 export const name = '0027-ring-back'

@@ -6,7 +6,8 @@ import { createHash } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { say } from '@/core/locale/phrase'
 import { offsetIn } from '@/core/schedule/offsetIn'
-import { openAt } from '@/core/schedule/hours'
+import { exceptionOf } from '@/core/schedule/exceptions'
+import { openAt } from '@/core/schedule/openState'
 import {
   mostSecondsOf,
   newCall,
@@ -150,7 +151,7 @@ export const planOf = ({ board, number, zone }: CallRow, now: number): Plan => (
     id,
     number: dialled(own),
     seconds,
-    isOpen: openAt(hours, now, offsetIn(zone)).isOpen,
+    isOpen: openAt(hours, now, offsetIn(zone), board.exceptions.map(exceptionOf)).isOpen,
   })),
 })
 

@@ -2,7 +2,7 @@
 import type { Phrase } from '@/core/locale/phrase'
 
 export const spokenWords = {
-  /** To whoever picks up; `{name}` is the visitor, `{client}` whose site it is. */
+  /** Whoever picks up hears it. `{name}` is the visitor's, `{client}` the client's. */
   who: {
     en: '{name} would like to be rung by {client}. Press 1 to take it, or 2 to send it to the message box.',
     cy: 'Hoffai {name} gael galwad gan {client}. Pwyswch 1 i’w chymryd, neu 2 i’w hanfon i’r blwch negeseuon.',
@@ -15,7 +15,7 @@ export const spokenWords = {
     pt: '{name} gostaria que {client} lhe ligasse. Prima 1 para atender ou 2 para a caixa de mensagens.',
     ar: 'يرغب {name} في أن يتصل به {client}. اضغط 1 للرد، أو 2 لتحويله إلى صندوق الرسائل.',
   },
-  /** To the visitor, before anything else. */
+  /** The visitor hears it first. */
   hello: {
     en: 'This is {client}. You asked to be rung. If that was not you, press 9, and we never ring this number again.',
     cy: '{client} sydd yma. Gofynnoch am alwad. Os nad chi oedd hynny, pwyswch 9, ac ni fyddwn byth yn ffonio’r rhif hwn eto.',

@@ -22,7 +22,13 @@ const loaders: Readonly<Record<string, Load>> = {
   /** Only when somebody is there: names and numbers stay here. */
   async switchboard(clientId, id, transaction) {
     const board = await switchboardOf(clientId, id, transaction)
-    return board && ({ phones: board.phones.map(({ hours }) => ({ hours })) } satisfies GivenSwitchboard)
+    return (
+      board &&
+      ({
+        phones: board.phones.map(({ hours }) => ({ hours })),
+        exceptions: board.exceptions,
+      } satisfies GivenSwitchboard)
+    )
   },
 }
 
