@@ -187,7 +187,6 @@ describe('a visitor', () => {
     )
     await browser.viewport(1280, 900)
     await browser.driver.get(`${world.studio}/inbox`)
-    await browser.click('//button[contains(., "Open")]')
     await browser.click('//li[contains(., "Marisol") and contains(., "Ring the counter")]//button')
     await browser.see('//p[normalize-space()="Two loaves for Saturday, please."]')
     await browser.see('//p[contains(., "Front counter was talking, Back room sent it to the message box.")]')

@@ -7,7 +7,7 @@ import { setPolicy } from '../../server/services/sources/sources'
 import { startCatalogue } from '../../server/services/sources/tables'
 import { decidePosted } from '../../server/services/visitors/decidePosted'
 import { createForm, publishForm, saveForm } from '../../server/services/visitors/forms'
-import { readInbox } from '../../server/services/visitors/inbox'
+import { readInbox, sortSubmissions } from '../../server/services/visitors/inbox'
 import { sendAsVisitor, type MakeLive } from './tools'
 
 /** @returns the catalogue of what is posted */
@@ -82,6 +82,7 @@ export async function seedPosting(
   })
   const [supper] = (await readInbox(designer, { state: 'all', clientId: client })).submissions
   await decidePosted(designer, supper!.id, false)
+  await sortSubmissions(designer, [supper!.id], { state: 'done' })
   await post({
     what: 'Jumble sale for the bell rope',
     day: inDays(16),

@@ -232,7 +232,7 @@ test('nobody there: a message is taken, with its sound, in the inbox and by mail
   })
   expect(state.message!.peaks.every((peak) => peak === 1)).toBe(true)
   const [kept] = await submissions()
-  expect(kept).toMatchObject({ state: 'open', messages: [{ kind: 'visitor' }, { kind: 'note' }] })
+  expect(kept).toMatchObject({ state: 'new', messages: [{ kind: 'visitor' }, { kind: 'note' }] })
   expect(kept!.messages[0]).toMatchObject({
     text: 'Biscuit is under the stove',
     files: [{ name: 'message.wav', size: sound.length }],
@@ -368,14 +368,14 @@ describe('who is never rung', () => {
   })
 })
 
-test('an exchange that does not take it: the visitor is told, and it lies open in the inbox', async () => {
+test('an exchange that does not take it: the visitor is told, and it is new in the inbox', async () => {
   status = 500
   const asked = wish()
   await post('ring', asked)
   await work()
   expect(authorized.length).toBeGreaterThanOrEqual(3)
   expect(await read(asked.call)).toMatchObject({ at: 'over', end: 'failed' })
-  expect((await submissions())[0]).toMatchObject({ state: 'open' })
+  expect((await submissions())[0]).toMatchObject({ state: 'new' })
 })
 
 test('orders go out in the order in which they came about, also when several workers take them', async () => {

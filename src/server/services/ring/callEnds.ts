@@ -39,13 +39,14 @@ function inWords(end: End, { board }: CallRow, { tries }: CallState): string {
   )
 }
 
+/** Where it lies in the inbox: what nobody has dealt with is new there. */
 const states = {
   talked: 'done',
   stopped: 'done',
   unwanted: 'done',
-  message: 'open',
-  unanswered: 'open',
-  failed: 'open',
+  message: 'new',
+  unanswered: 'new',
+  failed: 'new',
 } as const
 
 /** In the transaction that ends the call. */
