@@ -165,14 +165,20 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s', (id) => {
 
 describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page', (id) => {
   const root = `document.querySelector('[data-yimble]').shadowRoot`
-  /** What it needs to show whole, and how far anything sticks out of it. */
-  const opened = `(() => {
+  // Without motion it is there at once.
+  const motion = (value: string) =>
+    browser.protocol('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-reduced-motion', value }] })
+  beforeAll(() => motion('reduce'))
+  afterAll(() => motion('no-preference'))
+  /** Once it is drawn: what it needs to show whole, and how far anything sticks out of it. */
+  const opened = `const done = arguments[0]
+  requestAnimationFrame(() => requestAnimationFrame(() => {
     const inside = ${root}.querySelector('.inside')
     const head = ${root}.querySelector('.head')
     const { paddingBottom } = getComputedStyle(inside)
     const { height } = inside.firstElementChild.getBoundingClientRect()
-    return { fits: inside.scrollHeight <= inside.clientHeight, real: head.offsetHeight + height + parseFloat(paddingBottom), over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth }
-  })()`
+    done({ fits: inside.scrollHeight <= inside.clientHeight, real: head.offsetHeight + height + parseFloat(paddingBottom), over: inside.scrollWidth - inside.clientWidth, left: Math.round(inside.getBoundingClientRect().left), wide: innerWidth })
+  }))`
   test('is never higher than counted, nothing sticks out, and nothing is out of reach', async () => {
     const wrong: unknown[] = []
     for (const page of openings.filter((one) => one.kind === id)) {
@@ -183,18 +189,15 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page',
         `Boolean(${root}.querySelector('dialog').matches('[open], :popover-open') && ${root}.querySelector('.inside [part=widget]') && document.fonts.status === 'loaded')`,
         Boolean,
       )
-      // Until it has come in from its edge.
-      await new Promise((done) => setTimeout(done, 300))
       for (const width of openingWidths) {
         await browser.viewport(width, 900)
-        await new Promise((done) => setTimeout(done, 50))
-        const { fits, real, over, left, wide } = await browser.until<{
+        const { fits, real, over, left, wide } = await browser.driver.executeAsyncScript<{
           fits: boolean
           real: number
           over: number
           left: number
           wide: number
-        }>(opened, () => true)
+        }>(opened)
         const counted = page.heights[width]!
         // What stands in a corner is as high as it is set to be, and its content fills it.
         const isHigh = real > counted + 1 && !(page.surface === 'corner' && fits)
