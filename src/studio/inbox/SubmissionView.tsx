@@ -9,6 +9,7 @@ import { DayAndTime } from '../parts/Local'
 import { Notice } from '../parts/Notice'
 import { useIsClient, useMayEdit } from '../parts/Role'
 import { useBusy } from '../parts/useBusy'
+import { dayOnly } from '../time'
 import { Assigned, type Person } from './Assigned'
 import { Conversation } from './Conversation'
 import { FileLinks } from './FileLinks'
@@ -130,6 +131,9 @@ function Entry({
 }
 
 /** What was asked in small print, what was answered below it; the first answer of all is the largest. */
+/** A date field sends `2026-12-14`. */
+const inWords = (value: string) => (/^\d{4}-\d{2}-\d{2}$/.test(value) ? dayOnly(value) : value)
+
 const Told = ({ answers, isFirst = false }: { answers: SubmissionShape['answers']; isFirst?: boolean }) => (
   <dl className="flex max-w-[38.5rem] flex-col gap-5">
     {answers.map(({ label, value, files }, at) => (
@@ -138,7 +142,11 @@ const Told = ({ answers, isFirst = false }: { answers: SubmissionShape['answers'
         <dd
           className={`break-words whitespace-pre-wrap ${isFirst && at === 0 ? 'font-display text-xl font-semibold' : ''}`}
         >
-          {files ? <FileLinks files={files} /> : value || <span className="text-faint">No answer</span>}
+          {files ? (
+            <FileLinks files={files} />
+          ) : (
+            inWords(value) || <span className="text-faint">No answer</span>
+          )}
         </dd>
       </div>
     ))}
