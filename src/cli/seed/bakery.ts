@@ -1,23 +1,23 @@
 /** The bakery of the demo: reviews, the shops on a map, letters to sign up for, and a counter to write to. */
-import { addPage, addSite } from '../../server/services/sites/sites'
 import { addConnected, addSource } from '../../server/services/sources/sources'
 import { addFile } from '../../server/services/sources/tables'
 import { createList } from '../../server/services/visitors/lists'
 import { changeDraft, createWidget } from '../../server/services/widgets/widgets'
 import { brands, shops } from './data'
 import { seedLetters } from './letters'
-import { liveOn, newClient, type Demo } from './tools'
+import { newClient, newSite, type Demo } from './tools'
 
-export async function seedBakery({ designer, at }: Demo): Promise<void> {
+export async function seedBakery(demo: Demo): Promise<void> {
+  const { designer, at } = demo
   const client = await newClient(designer, 'Marlowick Bakery', brands.bakery)
   const oven = await addSource(designer, client, { address: `${at('publisher')}/bakery/rss.xml` })
-  const { id: siteId, pages } = await addSite(designer, client, {
-    address: at('bakery'),
+  const { live, page } = await newSite(demo, client, {
+    host: 'bakery',
     name: 'marlowick-bakery.example',
     platform: 'plain',
+    form: 'element',
   })
-  const reviewsPage = await addPage(designer, siteId, { address: `${at('bakery')}/reviews` })
-  const live = liveOn(designer, { client, site: at('bakery'), page: pages[0]!, form: 'element' })
+  const reviewsPage = await page('/reviews')
   const draft = await createWidget(designer, client, { kind: 'feed', name: 'From the oven', from: 'list' })
   await changeDraft(designer, draft.id, 0, [{ path: 'sources', from: [], to: [oven.id], label: 'Set up' }])
 

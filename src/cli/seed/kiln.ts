@@ -1,21 +1,20 @@
 /** The workshop of the demo: on a plain site, with nearly every form of entries. */
-import { addSite } from '../../server/services/sites/sites'
 import { refresh } from '../../server/services/sources/refreshing'
 import { addSource } from '../../server/services/sources/sources'
 import { seedClasses } from './classes'
 import { brands } from './data'
-import { liveOn, newClient, pageOf, type Demo } from './tools'
+import { newClient, newSite, pageOf, type Demo } from './tools'
 
 export async function seedKiln(demo: Demo): Promise<void> {
   const { designer, at } = demo
   const client = await newClient(designer, 'Kiln & Tide', brands.kiln)
   const journal = await addSource(designer, client, { address: `${at('publisher')}/workshop/rss.xml` })
-  const { pages } = await addSite(designer, client, {
-    address: at('kiln'),
+  const { live } = await newSite(demo, client, {
+    host: 'kiln',
     name: 'kiln-and-tide.example',
     platform: 'plain',
+    form: 'element',
   })
-  const live = liveOn(designer, { client, site: at('kiln'), page: pages[0]!, form: 'element' })
   await live({
     name: 'Workshop journal',
     from: 'cards',

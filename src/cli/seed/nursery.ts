@@ -1,24 +1,23 @@
 /** The nursery of the demo: under a strict policy, with a catalogue to search and products that pictures lead to. */
 import { linkProducts } from '../../server/services/items/decisions'
 import { itemsOf } from '../../server/services/items/items'
-import { addPage, addSite } from '../../server/services/sites/sites'
 import { addSource } from '../../server/services/sources/sources'
 import { addFile } from '../../server/services/sources/tables'
 import { brands } from './data'
 import { plantTable } from './plants'
-import { liveOn, newClient, pageOf, type Demo } from './tools'
+import { newClient, newSite, pageOf, type Demo } from './tools'
 
 export async function seedNursery(demo: Demo): Promise<void> {
   const { designer, at } = demo
   const client = await newClient(designer, 'Wick & Willow Nursery', brands.nursery)
   const notes = await addSource(designer, client, { address: `${at('publisher')}/nursery/feed.json` })
-  const { id: siteId, pages } = await addSite(designer, client, {
-    address: at('nursery'),
+  const { live, page } = await newSite(demo, client, {
+    host: 'nursery',
     name: 'wick-and-willow.example',
     platform: 'strict',
+    form: 'bare',
   })
-  const plantsPage = await addPage(designer, siteId, { address: `${at('nursery')}/plants` })
-  const live = liveOn(designer, { client, site: at('nursery'), page: pages[0]!, form: 'bare' })
+  const plantsPage = await page('/plants')
   const plants = await addFile(designer, client, {
     name: 'Plants.csv',
     text: plantTable(`${at('publisher')}/nursery`),

@@ -1,27 +1,27 @@
 /** The hall of the demo: on a builder that lets only frames through, with what is on from several publishers. */
-import { addPage, addSite } from '../../server/services/sites/sites'
 import { refresh } from '../../server/services/sources/refreshing'
 import { addConnected, addSource } from '../../server/services/sources/sources'
 import { addFile } from '../../server/services/sources/tables'
 import { brands, recordings } from './data'
 import { seedNeighbours, seedPartner, seedPosting } from './posting'
-import { liveOn, newClient, type Demo } from './tools'
+import { newClient, newSite, type Demo } from './tools'
 
 const nearOldQuay = {
   v: 1,
   all: [{ type: 'near', latitude: 52.61, longitude: 1.36, km: 50, of: 'Old Quay' }],
 } as const
 
-export async function seedQuay({ designer, at }: Demo): Promise<void> {
+export async function seedQuay(demo: Demo): Promise<void> {
+  const { designer, at } = demo
   const client = await newClient(designer, 'The Old Quay Music Hall', brands.quay)
   const news = await addSource(designer, client, { address: `${at('publisher')}/quay/atom.xml` })
-  const { id: siteId, pages } = await addSite(designer, client, {
-    address: at('quay'),
+  const { live, page } = await newSite(demo, client, {
+    host: 'quay',
     name: 'old-quay.example',
     platform: 'frames-only',
+    form: 'frame',
   })
-  const dates = await addPage(designer, siteId, { address: `${at('quay')}/dates` })
-  const live = liveOn(designer, { client, site: at('quay'), page: pages[0]!, form: 'frame' })
+  const dates = await page('/dates')
   const programme = await addSource(designer, client, {
     address: `${at('publisher')}/quay/programme.ics`,
     label: 'What we play',

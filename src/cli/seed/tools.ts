@@ -7,6 +7,7 @@ import { db } from '../../server/db/db'
 import type { Actor } from '../../server/services/access/actor'
 import { hashPassword } from '../../server/services/access/secrets'
 import { changeClient, createClient } from '../../server/services/clients/clients'
+import { addPage, addSite } from '../../server/services/sites/sites'
 import { finishSignIn, startSignIn } from '../../server/services/sources/connections'
 import { refresh } from '../../server/services/sources/refreshing'
 import { addConnected } from '../../server/services/sources/sources'
@@ -31,7 +32,7 @@ export interface Live {
   page: PageShape
   slot: string
   form: 'element' | 'div' | 'bare' | 'frame' | 'link'
-  /** Of its slot on a phone, a tablet and a computer; `[350, 720, 1120]` when left out. */
+  /** How wide the slot is on a phone, a tablet and a computer, in px; `[350, 720, 1120]` when left out. */
   widths?: readonly [number, number, number]
   settings?: Readonly<Record<string, Leaf>>
 }
@@ -76,8 +77,8 @@ async function makeLive(actor: Actor, facts: Live): Promise<void> {
 
 type Common = Pick<Live, 'client' | 'site' | 'page' | 'form'>
 export type MakeLive = (facts: Omit<Live, keyof Common> & Partial<Common>) => Promise<void>
-/** For the widgets of one site. @param common - what holds for each that says nothing else */
-export const liveOn =
+/** @param common - holds for each widget that says nothing else */
+const liveOn =
   (actor: Actor, common: Common): MakeLive =>
   (facts) =>
     makeLive(actor, { ...common, ...facts })
@@ -110,6 +111,27 @@ export async function newClient(actor: Actor, name: string, brand: Brand, locale
   const { id } = await createClient(actor, { name, locale, timeZone: 'Europe/London' })
   await changeClient(actor, id, { brand })
   return id
+}
+
+interface NewSite {
+  readonly host: keyof typeof hosts
+  /** Of its first page; `/` when left out. */
+  readonly path?: string
+  readonly name: string
+  readonly platform: string
+  /** In which form snippets are pasted. */
+  readonly form: Live['form']
+}
+
+/** A client's site on a stand-in. @returns what makes widgets live on its first page, and what adds a page */
+export async function newSite({ designer, at }: Demo, client: string, facts: NewSite) {
+  const { host, path = '', name, platform, form } = facts
+  const site = at(host)
+  const { id, pages } = await addSite(designer, client, { address: site + path, name, platform })
+  return {
+    live: liveOn(designer, { client, site, page: pages[0]!, form }),
+    page: (below: string) => addPage(designer, id, { address: site + below }),
+  }
 }
 
 /** The page of an account at the picture network, read already, so that products can be linked to what it has. */
@@ -181,7 +203,7 @@ async function paste(editor: string, slot: string, snippet: string): Promise<voi
   if (!answer.ok) throw new Error(`${editor} answered ${answer.status} to a pasted snippet`)
 }
 
-/** Something that a visitor of the demo sends. It goes the same way as a real visitor's. */
+/** Sent by a visitor of the demo. It takes the same way as what a real visitor sends. */
 export interface Sent {
   readonly widget: string
   readonly action: string

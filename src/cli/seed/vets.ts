@@ -1,10 +1,9 @@
 /** The vets of the demo: the people of one practice, in two languages. */
-import type { FormShape } from '@/core/api/shapes'
+import type { FormShape, SourceShape } from '@/core/api/shapes'
 import { formSchema } from '@/core/forms/shape'
 import type { Actor } from '../../server/services/access/actor'
 import { demoSignIn } from '../../server/demoSignIn'
 import { inviteClientPerson, takeLink } from '../../server/services/access/team'
-import { addPage, addSite } from '../../server/services/sites/sites'
 import { addKey } from '../../server/services/sources/connections'
 import { addConnected } from '../../server/services/sources/sources'
 import { brands, peopleKey } from './data'
@@ -12,7 +11,18 @@ import { createForm, publishForm, saveForm } from '../../server/services/visitor
 import { seedVisits, seedVisitsInArabic } from './visits'
 import { seedAdvice } from './help'
 import { seedTelephones, seedTelephonesInArabic } from './telephones'
-import { liveOn, newClient, type Demo } from './tools'
+import { newClient, newSite, type Demo } from './tools'
+
+/** The people of the practice, as the register has them. @returns their source */
+async function practice(designer: Actor, client: string, key: string): Promise<SourceShape> {
+  const register = await addKey(designer, client, 'people', peopleKey)
+  return addConnected(designer, client, {
+    connector: 'people',
+    connectionId: register.id,
+    key: `of=${key}`,
+    label: 'The practice',
+  })
+}
 
 /** One form, in two widgets. */
 async function seedForm(designer: Actor, client: string): Promise<FormShape> {
@@ -55,28 +65,18 @@ async function seedForm(designer: Actor, client: string): Promise<FormShape> {
   return publishForm(designer, id, revision + 1)
 }
 
-export async function seedVets({ designer, at }: Demo): Promise<void> {
+export async function seedVets(demo: Demo): Promise<void> {
+  const { designer } = demo
   const vets = await newClient(designer, 'Juniper Lane Vets', brands.vets)
-  const site = at('vets')
-  const { id: siteId, pages } = await addSite(designer, vets, {
-    address: site,
+  const { live, page } = await newSite(demo, vets, {
+    host: 'vets',
     name: 'juniper-lane.example',
     platform: 'plain',
+    form: 'element',
   })
-  const askPage = await addPage(designer, siteId, { address: `${site}/ask` })
-  const bookPage = await addPage(designer, siteId, { address: `${site}/book` })
-  const live = liveOn(designer, { client: vets, site, page: pages[0]!, form: 'element' })
-  const register = await addKey(designer, vets, 'people', peopleKey)
-  const everybody = await addConnected(designer, vets, {
-    connector: 'people',
-    connectionId: register.id,
-    key: 'of=juniper',
-    label: 'The practice',
-  })
-  const people = {
-    kind: 'team',
-    source: everybody.id,
-  } as const
+  const [askPage, bookPage] = [await page('/ask'), await page('/book')]
+  const everybody = await practice(designer, vets, 'juniper')
+  const people = { kind: 'team', source: everybody.id } as const
   await live({
     ...people,
     name: 'Who you will meet',
@@ -166,22 +166,17 @@ export async function seedVets({ designer, at }: Demo): Promise<void> {
   })
 }
 
-export async function seedVetsInArabic({ designer, at }: Demo): Promise<void> {
+export async function seedVetsInArabic(demo: Demo): Promise<void> {
+  const { designer } = demo
   const vets = await newClient(designer, 'Juniper Lane Vets, Arabic', brands.vets, 'ar')
-  const site = at('vets')
-  const { pages } = await addSite(designer, vets, {
-    address: `${site}/ar`,
+  const { live } = await newSite(demo, vets, {
+    host: 'vets',
+    path: '/ar',
     name: 'juniper-lane.example/ar',
     platform: 'plain',
+    form: 'element',
   })
-  const live = liveOn(designer, { client: vets, site, page: pages[0]!, form: 'element' })
-  const register = await addKey(designer, vets, 'people', peopleKey)
-  const everybody = await addConnected(designer, vets, {
-    connector: 'people',
-    connectionId: register.id,
-    key: 'of=juniper-ar',
-    label: 'The practice',
-  })
+  const everybody = await practice(designer, vets, 'juniper-ar')
   const opinions = await addConnected(designer, vets, {
     connector: 'reviews',
     key: 'b7 جونيبر لين البيطرية',

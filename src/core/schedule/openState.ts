@@ -23,8 +23,10 @@ export interface OpenState {
 }
 
 const dayMinutes = 24 * 60
+/** Nearly everything opens within this; each day costs time at every question. */
+const nearDays = 8
 /** Longer than anything is shut for its holidays and still says when it opens. */
-const lookAheadDays = 60
+const farDays = 60
 
 /**
  * @param offsetAt - of the place's zone, minutes east of UTC
@@ -41,10 +43,10 @@ export function openState(
   const zone = zoneFromOffsets('', offsetAt)
   if (hours.length === 0) return undefined
   const now = Math.floor(nowMs / 60_000)
-  const opens = openIn(
-    { hours, exceptions, zone },
-    { from: now - dayMinutes, until: now + lookAheadDays * dayMinutes },
-  )
+  const within = (days: number) =>
+    openIn({ hours, exceptions, zone }, { from: now - dayMinutes, until: now + days * dayMinutes })
+  const near = within(nearDays)
+  const opens = near.some(({ until }) => until > now) ? near : within(farDays)
   const current = opens.find(({ from, until }) => from <= now && now < until)
   const next = current ?? opens.find(({ from }) => from > now)
   const dayOf = (minute: number) => Math.floor((minute * 60_000 + offsetAt(minute * 60_000) * 60_000) / dayMs)
@@ -73,7 +75,7 @@ export interface OpenNow {
 }
 const always = ['Mo-Su 00:00-24:00']
 
-/** As `openState`, for what is always open where it has no hours. */
+/** Tells when something is open that is always open unless it has hours: a telephone, a counter. */
 export function openAt(
   lines: readonly string[],
   now: number,

@@ -1,4 +1,4 @@
-/** Ring-back, with an exchange that these tests direct: who is rung, what is kept, and who is never rung. */
+/** The tests play the exchange. They prove who is rung, who is never rung, and what is kept of a call. */
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import { switchboardSchema, type Switchboard } from '@/core/ring/shape'

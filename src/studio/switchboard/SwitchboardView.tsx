@@ -1,5 +1,5 @@
 'use client'
-/** One of a client's switchboards: telephones in their order, what is said on them, and who is rung at all. */
+/** Shows one switchboard to be edited: its telephones in their order, its greeting, and whose numbers it rings. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { SwitchboardShape } from '@/core/api/shapes'

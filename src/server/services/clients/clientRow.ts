@@ -8,7 +8,7 @@ import { stored } from '../stored'
 export const clientRow = async (actor: Actor, id: string) =>
   found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
 
-/** That it may be known of; a client's own people know of theirs only. @throws ProblemError `missing` */
+/** Refuses a client that the actor may not see. A client's own people see theirs only. @throws ProblemError `missing` */
 export async function demandClient({ agencyId, clientId }: Anybody, id: string): Promise<void> {
   const isTheirs = !clientId || clientId === id
   const count = isTheirs ? await db().Client.count({ where: { id, agencyId } }) : 0

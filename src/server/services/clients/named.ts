@@ -1,4 +1,4 @@
-/** What a client has by a name, and widgets may have: no name is there twice, and nothing goes while a widget has it. */
+/** Rules for a client's lists, forms, calendars and switchboards: each name is given once, and none is deleted while a widget uses it. */
 import { UniqueConstraintError } from 'sequelize'
 import { problem, ProblemError } from '@/core/problems'
 

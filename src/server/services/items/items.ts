@@ -149,7 +149,7 @@ async function withoutLostPictures(items: readonly Item[], transaction?: Transac
   })
 }
 
-/** What is counted of an item's facts, read once: each operator on them would unpack all of them again. */
+/** Reads the counted facts of an item in one go, since each operator on `facts` unpacks all of them again. */
 const counted = `lateral jsonb_to_record(facts) as f(type text, visibility text, "reviewRating" jsonb)`
 /** Stars of five, of a review; null for what is none or gives none. */
 const stars = `(case when f.type = 'Review' and (f."reviewRating" ->> 'bestRating')::float8 > 0 then (f."reviewRating" ->> 'ratingValue')::float8 / (f."reviewRating" ->> 'bestRating')::float8 * 5 end)`

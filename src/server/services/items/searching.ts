@@ -46,7 +46,7 @@ const mostWords = 12
 /** Entries that one statement indexes: it takes about 2 ms for each. */
 const eachTime = 2_000
 
-/** What `$2` holds: each entry with where it stands and what it is chosen by. */
+/** `$2` holds the entries as JSON: each has its id, its position, and the choices that find it. */
 const given = `jsonb_to_recordset($2::jsonb) as g(id text, position int, choices text[])`
 /** For entries whose words are as they were: no index knows these columns, so that moving all of them costs little. */
 const placed = `update search_entries e set position = g.position, choices = g.choices from ${given}

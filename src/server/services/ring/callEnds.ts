@@ -39,7 +39,7 @@ function inWords(end: End, { board }: CallRow, { tries }: CallState): string {
   )
 }
 
-/** Where it lies in the inbox: what nobody has dealt with is new there. */
+/** State in the inbox that each end leads to. A call that somebody has yet to deal with is new. */
 const states = {
   talked: 'done',
   stopped: 'done',
