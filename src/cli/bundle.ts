@@ -32,7 +32,7 @@ export async function buildBundles(): Promise<void> {
   await build({ ...common, entryPoints: { ...bundles }, outdir: '.build/server', splitting: true })
   await build({
     ...common,
-    entryPoints: { preparePage: 'src/server/threads/preparePage.ts' },
+    entryPoints: { work: 'src/server/threads/work.ts' },
     outdir: '.build/threads',
   })
 }

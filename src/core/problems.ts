@@ -316,6 +316,12 @@ export const catalogue = {
     (f) =>
       `${f.address} is ${f.kind} and announces no feed. Look on the site for “feed”, “RSS” or “subscribe”, and paste that address.`,
   ),
+  too_much_to_read: entry(
+    422,
+    'Too much to read',
+    (f) =>
+      `Reading ${f.address} was stopped, because it took too long or too much memory. What was read before stays. Ask for a smaller file, or one without rules that repeat endlessly.`,
+  ),
   picture_unreadable: entry(
     422,
     'No picture',

@@ -1,5 +1,6 @@
 /** Time zones as tables, made once by Temporal from the platform's own data. Calendars are asked by them. */
 import { Temporal } from 'temporal-polyfill'
+import { offsetIn } from '@/core/schedule/offsetIn'
 import { zoneFromTable, type TabledZone } from '@/core/schedule/zoneTable'
 
 /** Bookings are years ahead at most; what is before the first transition has its offset. */
@@ -17,11 +18,20 @@ export function zoneTableOf(name: string): TabledZone {
 
 export function isZone(name: string): boolean {
   try {
-    Temporal.Now.zonedDateTimeISO(name)
-    return true
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return !/^[+-]/.test(name) // an offset is no place, and not every Node can format it
   } catch {
     return false // RangeError: no such zone
   }
+}
+
+/** Minutes east of UTC by IANA name, for readers: each date of what repeats asks for it. @returns undefined for a name that nobody knows */
+export function offsetsNamed(name: string): ((ms: number) => number) | undefined {
+  if (!isZone(name)) return undefined
+  const table = zoneTableOf(name)
+  const beyond = offsetIn(name)
+  const [from, until] = [Date.UTC(years.from, 0), Date.UTC(years.until, 0)]
+  return (ms) => (ms >= from && ms < until ? table.offsetAt(ms) : beyond(ms))
 }
 
 function makeTable(name: string): TabledZone {

@@ -74,7 +74,8 @@ function wordOf(question: Question, today: string): z.ZodType<string> {
   switch (question.type) {
     case 'short': {
       const word = z.string().max(question.most)
-      return question.like ? word.regex(patternLike(question.like)) : word
+      const fits = question.like ? word.regex(patternLike(question.like)) : word
+      return fits.transform((text) => text.replace(/\s+/g, ' '))
     }
     case 'long':
       return z.string().max(question.most)

@@ -29,11 +29,13 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
   const address = (name: string) => `${around.delivery}/x/${ref}/${name}`
   const orAway = async <T>(answer: Promise<Answer<T> | undefined>): Promise<Answer<T>> =>
     (await answer) ?? { ok: false, problem: { code: 'away', detail: words.away } }
-  /** Proves how long ago the form came alive; without it, what is sent counts as suspicious and is kept all the same. */
-  const ticket = call<string>(view, address('ticket'))
+  /** Proves how long ago the form came alive. One that did not come, as the network was away, is asked for again. */
+  const askTicket = () => call<string>(view, address('ticket'))
+  let ticket = askTicket()
+  const sending = new Map<string, Promise<unknown>>()
 
   const write = async (body: unknown): Promise<Unsent> => {
-    const answer = await ticket
+    const answer = (await ticket) ?? (await (ticket = askTicket()))
     return {
       key: newKey(),
       body,
@@ -50,25 +52,33 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
       body: JSON.stringify(unsent),
     })
 
+  const sendOnce = async (name: string, body: unknown, onWait?: (sentence: string) => void) => {
+    const before = kept.get<Unsent>(`send:${name}`)
+    const isSame = before && JSON.stringify(before.body) === JSON.stringify(body)
+    const unsent = isSame ? before : await write(body)
+    kept.set(`send:${name}`, unsent)
+    for (let at = 0; ; at += 1) {
+      const answer = await post(name, unsent)
+      if (answer) {
+        kept.set(`send:${name}`, undefined)
+        return answer
+      }
+      onWait?.(words.kept)
+      await wait(view, waitsMs[Math.min(at, waitsMs.length - 1)]!)
+    }
+  }
+
   return {
     words,
     act: async (name, body) => orAway(post(name, await write(body))),
     ask: (name, query) =>
       orAway(call<never>(view, `${address(name)}?q=${encodeURIComponent(JSON.stringify(query))}`)),
-    async send(name, body, onWait) {
-      const before = kept.get<Unsent>(`send:${name}`)
-      const isSame = before && JSON.stringify(before.body) === JSON.stringify(body)
-      const unsent = isSame ? before : await write(body)
-      kept.set(`send:${name}`, unsent)
-      for (let at = 0; ; at += 1) {
-        const answer = await post(name, unsent)
-        if (answer) {
-          kept.set(`send:${name}`, undefined)
-          return answer
-        }
-        onWait?.(words.kept)
-        await wait(view, waitsMs[Math.min(at, waitsMs.length - 1)]!)
-      }
+    // The same once more while it is under way is the same send: somebody pressed twice.
+    send(name, body, onWait) {
+      const id = name + JSON.stringify(body)
+      const running = sending.get(id) ?? sendOnce(name, body, onWait).finally(() => sending.delete(id))
+      sending.set(id, running)
+      return running as never
     },
     address,
     upload: (of, file) =>

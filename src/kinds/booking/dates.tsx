@@ -4,6 +4,7 @@ import type { VNode } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { priceInWords } from '../../core/locale/numbers'
 import { timeIn, write } from '../../core/booking/when'
+import { showSoon } from '../showSoon'
 import { HowMany } from './howMany'
 import type { Time } from './days'
 import type { Offered } from './names'
@@ -43,6 +44,7 @@ export function Dates(props: DatesProps): VNode {
   const [from, setFrom] = useState(now)
   const [later, setLater] = useState<number | null>(null)
   const [chosen, setChosen] = useState<number>()
+  const [isMissing, setIsMissing] = useState(false)
 
   useEffect(() => {
     let isOld = false
@@ -71,10 +73,16 @@ export function Dates(props: DatesProps): VNode {
   const day = (minute: number) => write(minute, locale, zone, { weekday: 'short', day: 'numeric' })
   const month = (minute: number) => write(minute, locale, zone, { month: 'long' })
   const shown = times.slice(0, most)
+  const date = times.find(({ start }) => start === chosen)
   const months = [...new Set(shown.map(({ start }) => month(start)))]
   const sum = service.amount === null || service.amount === 0 ? '' : price(service.amount * count, props)
   return (
     <div part="dates">
+      {isMissing && !date && (
+        <p part="gone" role="alert">
+          {words.dateNeeded}
+        </p>
+      )}
       {shown.length === 0 && <p>{words.noneAtAll}</p>}
       {months.map((name) => (
         <fieldset key={name}>
@@ -108,9 +116,9 @@ export function Dates(props: DatesProps): VNode {
           </button>
         )}
       </p>
-      {service.places > 1 && <HowMany {...props} />}
+      {service.places > 1 && <HowMany {...props} most={date?.left ?? service.places} />}
       <div part="sum">
-        <span>{chosen !== undefined && `${day(chosen)}, ${timeIn(chosen, locale, zone)}`}</span>
+        <span>{date && `${day(date.start)}, ${timeIn(date.start, locale, zone)}`}</span>
         {sum && (
           <b part="price">
             {count > 1 ? `${count} × ${service.price} = ` : ''}
@@ -122,9 +130,10 @@ export function Dates(props: DatesProps): VNode {
         part="send"
         type="button"
         onClick={(event) => {
-          if (chosen !== undefined) return props.onTake(chosen)
-          // Nothing is chosen yet: there it is to choose.
-          event.currentTarget.closest('[part=dates]')?.querySelector<HTMLElement>('input')?.focus()
+          if (date) return props.onTake(date.start)
+          setIsMissing(true)
+          const dates = event.currentTarget.closest<HTMLElement>('[part=dates]')
+          if (dates) showSoon(dates, 'input', '[part=dates]')
         }}
       >
         {words.goOn}

@@ -1,18 +1,17 @@
 /** @jsxImportSource preact */
 /** How many come to a class. */
 import type { VNode } from 'preact'
-import type { Offered } from './names'
 import type { BookingIslandWord } from './words'
 
 interface HowManyProps {
-  readonly service: Offered
+  readonly most: number
   readonly count: number
   readonly words: Readonly<Record<BookingIslandWord, string>>
   readonly onCount: (count: number) => void
 }
 
-export function HowMany({ service, count, words, onCount }: HowManyProps): VNode {
-  const to = (next: number) => next >= 1 && next <= service.places && onCount(next)
+export function HowMany({ most, count, words, onCount }: HowManyProps): VNode {
+  const to = (next: number) => next >= 1 && next <= most && onCount(next)
   return (
     <div part="count" role="group" aria-label={words.howMany}>
       <span>{words.howMany}</span>
@@ -30,7 +29,7 @@ export function HowMany({ service, count, words, onCount }: HowManyProps): VNode
         part="arrow"
         type="button"
         aria-label={words.more}
-        aria-disabled={count >= service.places}
+        aria-disabled={count >= most}
         onClick={() => to(count + 1)}
       >
         +

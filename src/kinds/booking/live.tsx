@@ -5,10 +5,11 @@ import { useEffect, useRef, useState } from 'preact/hooks'
 import type { Answers } from '../../core/forms/answers'
 import { dayIn, dayOf, timeIn, write } from '../../core/booking/when'
 import { dayNumber } from '../../core/schedule/civil'
-import type { GivenBy } from '../actions'
+import type { GivenBy, TakenBy } from '../actions'
 import { nowMinute, ownZone } from '../clock'
 import type { Door, Start } from '../door'
 import type { FillingProps } from '../questions/live'
+import { showSoon } from '../showSoon'
 import { signal } from '../signal'
 import type { bookingActions } from './actions'
 import type { DatesProps } from './dates'
@@ -62,6 +63,8 @@ export function Booking({ box, props, door }: Alive) {
   const [held, setHeld] = useState<Held>()
   const [gone, setGone] = useState<number>()
   const [booked, setBooked] = useState<Booked>()
+  /** What was being sent when the page was left. */
+  const [unsent, setUnsent] = useState<TakenBy<Actions['book']>>()
   const [note, setNote] = useState('')
   const [turn, setTurn] = useState(0)
   const [Sheets, setSheets] = useState<{
@@ -78,11 +81,18 @@ export function Booking({ box, props, door }: Alive) {
 
   const timeSaid = (minute: number) => timeIn(minute, locale, zone)
   const momentSaid = (minute: number) => momentOf(minute, locale, zone, words.at)
-  const focusSoon = () =>
-    requestAnimationFrame(() => box.querySelector<HTMLElement>('.body')?.focus({ preventScroll: true }))
+  const focusSoon = () => showSoon(box, '.body', '[part=booking]')
 
   const tick = () => setNow(nowMinute())
-  useEffect(tick, [])
+  useEffect(() => {
+    tick()
+    const pending = door.pending('book')
+    const service = pending && props.services.find(({ id }) => id === pending.service)
+    if (!pending || !service) return
+    setUnsent(pending)
+    const { who, start, count = 1 } = pending
+    setChosen({ service, who: who ?? '', start, count })
+  }, [])
 
   const ask = (from: number, until: number) =>
     door.ask('times', { service: service!.id, who, count, from, until })
@@ -196,20 +206,19 @@ export function Booking({ box, props, door }: Alive) {
   }
 
   const submit = async (answers: Answers, onWait: (sentence: string) => void) => {
-    const answer = await door.send(
-      'book',
-      {
-        service: service!.id,
-        who,
-        count,
-        start: start!,
-        ...(held ? { hold: held.token } : {}),
-        zone: ownZone(),
-        release: props.release,
-        answers: answers as Record<string, string>,
-      },
-      onWait,
-    )
+    const body = {
+      service: service!.id,
+      who,
+      count,
+      start: start!,
+      ...(held ? { hold: held.token } : {}),
+      zone: ownZone(),
+      release: props.release,
+      answers: answers as Record<string, string>,
+    }
+    // What was being sent goes out as it was, so that the server knows it again.
+    const answer = await door.send('book', unsent ?? body, onWait)
+    setUnsent(undefined)
     if (answer.ok) {
       tick()
       setBooked(answer.value)
@@ -278,7 +287,7 @@ export function Booking({ box, props, door }: Alive) {
                 props={{ ...props.asking, form: props.form, release: props.release, aside: keptSaid }}
                 // Its words and what is typed are all that it asks this door for.
                 door={door as unknown as FillingProps['door']}
-                pending={undefined}
+                pending={unsent?.answers}
                 submit={submit}
               />
             </>
@@ -345,7 +354,12 @@ export function Booking({ box, props, door }: Alive) {
           </p>
         )}
         {service!.places > 1 && (
-          <HowMany service={service!} count={count} words={words} onCount={(to) => choose({ count: to })} />
+          <HowMany
+            most={service!.places}
+            count={count}
+            words={words}
+            onCount={(to) => choose({ count: to })}
+          />
         )}
         <div class="when">
           <Sheets.Month

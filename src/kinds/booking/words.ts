@@ -431,6 +431,18 @@ export const islandWords = {
     pt: 'Datas posteriores',
     ar: 'مواعيد لاحقة',
   },
+  dateNeeded: {
+    en: 'Please choose a date first.',
+    cy: 'Dewiswch ddyddiad yn gyntaf.',
+    de: 'Bitte wählen Sie zuerst einen Termin.',
+    es: 'Elija primero una fecha.',
+    fr: 'Choisissez d’abord une date.',
+    it: 'Scelga prima una data.',
+    nl: 'Kies eerst een datum.',
+    pl: 'Najpierw wybierz termin.',
+    pt: 'Escolha primeiro uma data.',
+    ar: 'اختر موعدًا أولًا من فضلك.',
+  },
   goOn: {
     en: 'Go on to your names',
     cy: 'Ymlaen at eich enwau',

@@ -6,6 +6,7 @@ import { momentOf } from '../booking/moment'
 import type { bookingActions } from '../booking/actions'
 import type { BookingIslandWord } from '../booking/words'
 import type { Start, Door } from '../door'
+import { showSoon } from '../showSoon'
 import { First } from '../booking/view'
 import { anyWish, bookingOf, DatesAlone, List, Page, type Offer, type OffersProps } from './view'
 import type { OffersIslandWord } from './words'
@@ -34,6 +35,8 @@ function Offers({ box, props, door }: Alive) {
   const [Booking, setBooking] = useState<{ readonly View: ComponentType<BookingViewProps> }>()
 
   useEffect(() => {
+    const pending = door.pending('book')
+    if (pending) setOpened((now) => now ?? offers.find(({ id }) => id === pending.service))
     if (alone !== undefined) return
     void door.ask('nexts', {}).then((answer) => {
       if (!answer.ok) return
@@ -61,25 +64,19 @@ function Offers({ box, props, door }: Alive) {
       )
   }, [opened])
 
-  const focusSoon = (selector: string) =>
-    requestAnimationFrame(() => {
-      const found = box.querySelector<HTMLElement>(selector)
-      found?.focus({ preventScroll: true })
-      if (box.getBoundingClientRect().top < 0) box.scrollIntoView()
-    })
   const open = (event: MouseEvent, offer: Offer) => {
     // Another tab, or a copy of the address, is the offer's own page.
     if (event.ctrlKey || event.metaKey || event.shiftKey || event.button > 0) return
     event.preventDefault()
     setOpened(offer)
-    focusSoon('[part=offer-page],.body')
+    showSoon(box, '[part=offer-page],.body')
   }
   const toAll = (event: MouseEvent) => {
     if (alone !== undefined) return
     event.preventDefault()
     const { id } = opened!
     setOpened(undefined)
-    focusSoon(`[data-offer="${id}"] a`)
+    showSoon(box, `[data-offer="${id}"] a`)
   }
   if (!opened)
     return (

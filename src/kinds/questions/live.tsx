@@ -6,6 +6,7 @@ import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../
 import type { Answer, Door, Start } from '../door'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
+import { showSoon } from '../showSoon'
 import { asking, openSteps, QuestionsForm, type QuestionsProps, type QuestionsState } from './form'
 import type { HelpProps } from './help'
 import type { FilesState, Given, LiveFiles } from './liveFiles'
@@ -77,10 +78,8 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
   const refuse = (faults: Readonly<Record<string, string>>, answers: Answers, note = '') => {
     const first = askedOf(form, answers).find(({ id }) => faults[id])
     change({ at: 'asking', faults, note, answers, ...(first ? { step: stepOf(first.id) } : {}) })
-    if (first) focusSoon(`[name="${first.id}"]`)
+    if (first) showSoon(box, `[name="${first.id}"]`, '[part~=question]')
   }
-  const focusSoon = (selector: string) =>
-    requestAnimationFrame(() => box.querySelector<HTMLElement>(selector)?.focus())
 
   const send = async (answers: Answers) => {
     change({ at: 'sending', faults: {}, note: words.sending, answers })
@@ -118,13 +117,13 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
 
   // Whoever sent it by the button would be left without a focus when the button is gone.
   useEffect(() => {
-    if (state.at === 'done') box.querySelector<HTMLElement>('[part=sent]')?.focus({ preventScroll: true })
+    if (state.at === 'done') showSoon(box, '[part=sent]')
   }, [state.at])
 
   const goTo = (step: number, answers: Answers) => {
     change({ step, answers, faults: {}, note: '' })
     keepTyped({ answers: JSON.stringify(answers), step: String(step) })
-    focusSoon('[part=page]:not([hidden])')
+    showSoon(box, '[part=page]:not([hidden])', '[part=form]')
   }
   const by = (places: number, answers: Answers) => {
     const open = openSteps(props, answers)
@@ -163,7 +162,7 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
   }
   const onAgain = () => {
     setState({ ...asking(props) })
-    focusSoon('[part=page]:not([hidden])')
+    showSoon(box, '[part=page]:not([hidden])', '[part=form]')
   }
   return (
     <QuestionsForm

@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'preact/hooks'
 import { listen } from '../bell'
 import type { Door, Start } from '../door'
 import { newKey } from '../newKey'
+import { showSoon } from '../showSoon'
 import type { ringBackActions } from './actions'
 import { asking, RingBack, type RingBackActs, type RingBackProps, type RingBackState } from './ring'
 import type { When } from '../../core/ring/when'
@@ -90,8 +91,7 @@ function Alive({ box, props, door }: AliveProps) {
   const isCalled = state.at === 'called'
   const wasCalledRef = useRef(isCalled)
   useEffect(() => {
-    if (isCalled && !wasCalledRef.current && !before.call)
-      box.querySelector<HTMLElement>('[part=call]')?.focus({ preventScroll: true })
+    if (isCalled && !wasCalledRef.current && !before.call) showSoon(box, '[part=call]')
     wasCalledRef.current = isCalled
   }, [isCalled])
   useEffect(() => {

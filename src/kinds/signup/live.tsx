@@ -4,6 +4,7 @@ import { hydrate, render } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
 import { isAddressLike } from '../../core/forms/addressLike'
 import type { Door, Start } from '../door'
+import { showSoon } from '../showSoon'
 import type { signupActions } from './actions'
 import { asking, SignupForm, type SignupProps, type SignupState } from './form'
 import type { IslandWord } from './words'
@@ -64,7 +65,7 @@ function Signup({ box, props, door }: Alive) {
 
   // Whoever sent it by the button would be left without a focus when the button is gone.
   useEffect(() => {
-    if (state.at === 'done') box.querySelector<HTMLElement>('[part=thanks]')?.focus({ preventScroll: true })
+    if (state.at === 'done') showSoon(box, '[part=thanks]')
   }, [state.at])
 
   const on = {
@@ -79,7 +80,7 @@ function Signup({ box, props, door }: Alive) {
       ]
       if (missing.length === 0) return void send(email, props.consent)
       setState({ at: 'asking', faults: faultsIn(missing), note: '' })
-      field(missing[0]!)?.focus()
+      showSoon(box, `[name=${missing[0]!}]`, '[part=form]')
     },
   }
   const onAgain = () => setState({ ...asking, email: state.email })

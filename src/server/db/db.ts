@@ -3,8 +3,9 @@
  * handlers apart, so this module and the model classes exist more than once, and only one copy is bound to a connection.
  * Take models from `db()`, never a class from its file.
  */
+import { AsyncLocalStorage } from 'node:async_hooks'
 import pg from 'pg'
-import { Sequelize, type Transaction } from 'sequelize'
+import { Sequelize, type QueryOptions, type Transaction } from 'sequelize'
 import { env } from '../env'
 import { initAgency } from './models/agency'
 import { initUser } from './models/user'
@@ -32,20 +33,27 @@ import { initList } from './models/list'
 import { initSubmission } from './models/submission'
 import { initSubscriber } from './models/subscriber'
 
-function connect() {
-  const sequelize = new Sequelize(env().DATABASE_URL, {
+/** A handle without models. @param statementTimeoutMs - 0 for no end */
+export const connection = ({ statementTimeoutMs }: { readonly statementTimeoutMs: number }): Sequelize =>
+  new Sequelize(env().DATABASE_URL, {
     dialect: 'postgres',
     dialectModule: pg,
     logging: false,
     pool: { max: env().DATABASE_POOL, idle: 30_000, acquire: 5_000 },
     dialectOptions: {
       connectionTimeoutMillis: 4_000,
-      statement_timeout: 30_000,
+      statement_timeout: statementTimeoutMs,
       // How like a word of a title another has to be to be taken for it: two letters may be swapped.
       options: '-c pg_trgm.word_similarity_threshold=0.45',
     },
     define: { underscored: true },
   })
+
+const questionMs = 30_000
+
+function connect() {
+  const sequelize = connection({ statementTimeoutMs: questionMs })
+  if (process.env.NODE_ENV !== 'production') refuseSecondConnections(sequelize)
   return {
     sequelize,
     Agency: initAgency(sequelize),
@@ -81,9 +89,26 @@ const shared = globalThis as typeof globalThis & { yimbleDatabase?: Database }
 
 export const db = (): Database => (shared.yimbleDatabase ??= connect())
 
-/** All or nothing. Everything inside has to pass `transaction` on. */
+/** Whether the code that runs now was called from within a transaction. */
+const inside = new AsyncLocalStorage<true>()
+
+/**
+ * All or nothing. Everything inside has to pass `transaction` on: a query that waits for a second connection while its caller holds
+ * one stands still for seconds as soon as the pool is full of such callers. Outside of production such a query throws.
+ */
 export const inTransaction = <T>(work: (transaction: Transaction) => Promise<T>): Promise<T> =>
-  db().sequelize.transaction(work)
+  db().sequelize.transaction((transaction) => inside.run(true, () => work(transaction)))
+
+/** @throws Error when a query is asked without the transaction that it is called from */
+function refuseSecondConnections(sequelize: Sequelize): void {
+  const query = sequelize.query.bind(sequelize) as (sql: unknown, options?: QueryOptions) => Promise<unknown>
+  const checked: typeof query = async (sql, options) => {
+    if (inside.getStore() && !options?.transaction)
+      throw new Error(`A query inside a transaction has to be given that transaction: ${JSON.stringify(sql)}`)
+    return query(sql, options)
+  }
+  Object.assign(sequelize, { query: checked })
+}
 
 export async function closeDatabase(): Promise<void> {
   await shared.yimbleDatabase?.sequelize.close()

@@ -90,3 +90,11 @@ test('a lost connection is made anew, and what changed meanwhile is found by com
   await until(() => cache.isConnected())
   expect((await cache.get('five'))?.revision).toBe(2)
 })
+test('a database that has gone back, as after a restored back-up, is believed after a few looks', async () => {
+  await put('five', 2)
+  await announce('five', 9)
+  await put('six', 1)
+  await announce('six', 1)
+  await until(async () => (await cache.get('six'))?.revision === 1)
+  expect((await cache.get('five'))?.revision).toBe(2)
+})

@@ -28,7 +28,7 @@ beforeAll(async () => {
       .end(
         '<rss version="2.0"><channel><item><title>Delivered</title><enclosure url="/p.png" type="image/png"/></item></channel></rss>',
       )
-  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin })
+  drop = await useTestDatabase({ YIMBLE_ALLOWED_ORIGINS: outside.origin, YIMBLE_DELIVERY_PROXIES: '1' })
   actor = await makeActor()
   s = { ...(await import('../services/widgets/widgets')), ...(await import('../services/widgets/releases')) }
   const { createClient } = await import('../services/clients/clients')
@@ -297,9 +297,10 @@ describe('what was found in the open', () => {
   })
   test('a hundred invented pages push no page of the client’s own site out of the list', async () => {
     const { db } = await import('../db/db')
-    const say = (page: string) =>
+    const say = (page: string, from = `10.1.0.${page.length}`) =>
       fetch(`${base}/seen`, {
         method: 'POST',
+        headers: { 'x-forwarded-for': from },
         body: JSON.stringify({
           ref: widget.ref,
           form: 'script',
@@ -317,10 +318,32 @@ describe('what was found in the open', () => {
       platform: 'plain',
     })
     await say('https://own.example/about')
-    for (let at = 0; at < 120; at += 1) await say(`https://invented.example/${at}`)
+    for (let at = 0; at < 120; at += 1) await say(`https://invented.example/${at}`, `10.2.0.${at}`)
     const pages = (await db().Sighting.findAll({ where: { widgetId: widget.id } })).map((one) => one.pageUrl)
     expect(pages.length).toBeLessThanOrEqual(100)
     expect(pages).toContain('https://own.example/about')
     expect(pages).toContain('https://invented.example/119')
+  })
+  test('one address has sixty pages a minute noted and no more', async () => {
+    const { db } = await import('../db/db')
+    await db().Sighting.destroy({ where: { widgetId: widget.id } })
+    const say = (page: string) =>
+      fetch(`${base}/seen`, {
+        method: 'POST',
+        headers: { 'x-forwarded-for': '10.3.0.1' },
+        body: JSON.stringify({
+          ref: widget.ref,
+          form: 'script',
+          page,
+          width: 700,
+          height: 300,
+          state: 'ready',
+        }),
+      })
+    const answers = await Promise.all(
+      Array.from({ length: 200 }, (_one, at) => say(`https://flood.example/${at}`)),
+    )
+    expect(answers.every(({ status }) => status === 204)).toBe(true)
+    expect(await db().Sighting.count({ where: { widgetId: widget.id } })).toBe(60)
   })
 })

@@ -21,6 +21,7 @@ import { tellPath } from '../services/ring/exchange'
 import { soundPath } from '../services/ring/sounds'
 import { answerLetter, letterPath } from '../visitors/letters'
 import { answerTimes, timesPath } from '../visitors/timesPage'
+import { peerOf } from '../visitors/peer'
 import { answerVisitor, visitorPath } from '../visitors/visitors'
 import { sendStage } from './stagePages'
 
@@ -126,7 +127,7 @@ async function answerRest(
   cache: ArtifactCache,
 ): Promise<void> {
   if (path === '/seen' && request.method === 'POST') {
-    await noteSighting(request).catch((error: unknown) =>
+    await noteSighting(request, peerOf(request)).catch((error: unknown) =>
       log.debug({ name: (error as Error).name }, 'sighting not kept'),
     ) // nobody waits for it
     response.writeHead(204, openHeaders).end()

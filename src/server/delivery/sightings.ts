@@ -3,6 +3,7 @@ import type { IncomingMessage } from 'node:http'
 import { LRUCache } from 'lru-cache'
 import * as z from 'zod'
 import { db } from '../db/db'
+import { createLimits } from '../visitors/limits'
 
 const input = z.object({
   ref: z.string().regex(/^[a-z0-9]{4,20}$/),
@@ -13,24 +14,29 @@ const input = z.object({
   state: z.enum(['ready', 'empty']),
 })
 
-const limits = { bodyBytes: 2_000, everyMs: 10_000, pagesAWidget: 100 } as const
-/** One page is noted at most every ten seconds. */
+const limits = { bodyBytes: 2_000, everyMs: 60_000, pagesAWidget: 100, perMinute: 60 } as const
+/** One page is noted at most once a minute. */
 const recent = new LRUCache<string, true>({ max: 20_000, ttl: limits.everyMs })
 
-/** Bad input is passed over in silence: nobody waits for an answer. */
-export async function noteSighting(request: IncomingMessage): Promise<void> {
+/** Of one address, by minute: a page has a few widgets. What is over is passed over. */
+const counts = createLimits()
+
+/** Bad input is passed over in silence: nobody waits for an answer. @param peer - the visitor's address */
+export async function noteSighting(request: IncomingMessage, peer: string): Promise<void> {
+  if (counts.takeHere(peer, limits.perMinute) > 0) return void request.resume()
   const parsed = input.safeParse(await readJson(request))
   if (!parsed.success) return
   const { ref, form, page, ...rest } = parsed.data
   if (!URL.canParse(page) || !/^https?:$/.test(new URL(page).protocol)) return
   const { origin, pathname } = new URL(page)
-  const key = `${ref} ${form} ${origin}${pathname} ${rest.width}`
+  const key = `${ref} ${form} ${origin}${pathname} ${rest.width} ${rest.state}`
   if (recent.has(key)) return
   recent.set(key, true)
   const widget = await db().Widget.findOne({ where: { ref, deletedAt: null }, attributes: ['id'] })
   if (!widget) return
   const where = { widgetId: widget.id, pageUrl: origin + pathname, form }
   await db().Sighting.upsert({ ...where, ...rest, seenAt: new Date() })
+  if ((await db().Sighting.count({ where: { widgetId: widget.id } })) <= limits.pagesAWidget) return
   // Anybody can name any page. Pages of the client's own sites stay, then those that were seen last.
   await db().sequelize.query(
     `delete from sightings where (widget_id, page_url, form) in (

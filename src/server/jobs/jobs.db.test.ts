@@ -65,7 +65,38 @@ const item = (title: string, daysAgo = 0) =>
   `<item><title>${title}</title><pubDate>${at(daysAgo)}</pubDate></item>`
 const rss = (...items: string[]) => `<rss version="2.0"><channel>${items.join('')}</channel></rss>`
 
+/** All duties once, but tidying. */
+const enqueueDue = async () => {
+  for (const { name, run } of w.duties) if (name !== 'tidying') await run()
+}
+
 describe('sending', () => {
+  test('a job that a worker takes before the write is through is sent once more', async () => {
+    const boss = await q.startBoss({ supervise: false, schedule: false })
+    const key = 'taken early'
+    try {
+      await q.enqueue('render', { widgetId: 'e' }, key)
+      let goOn = () => {}
+      const isTaken = new Promise<void>((done) => (goOn = done))
+      const writing = database.inTransaction(async (transaction) => {
+        await q.enqueue('render', { widgetId: 'e' }, key, transaction)
+        await isTaken
+      })
+      await new Promise((done) => setTimeout(done, 200))
+      // While it is being written, what waits is not to be had: its work would be done on the state of before.
+      const early = await boss.fetch('render', { batchSize: 100 })
+      expect(early.filter(({ data }) => (data as { widgetId: string }).widgetId === 'e')).toEqual([])
+      for (const { id } of early) await boss.complete('render', id)
+      goOn()
+      await writing
+      const late = await boss.fetch('render', { batchSize: 100 })
+      expect(late.map(({ data }) => (data as { widgetId: string }).widgetId)).toEqual(['e'])
+      for (const { id } of late) await boss.complete('render', id)
+    } finally {
+      await boss.stop({ graceful: false, wait: true })
+    }
+  })
+
   test('a write that is taken back takes its job along', async () => {
     await expect(
       database.inTransaction(async (transaction) => {
@@ -87,7 +118,7 @@ describe('what time alone makes due', () => {
     feed = rss(item('First'))
     const { source, widget } = await liveWidget()
     await database.db().Source.update({ nextAt: new Date(0) }, { where: { id: source.id } })
-    await w.enqueueDue()
+    await enqueueDue()
     expect(await waiting('refresh')).toContain(source.id)
     feed = rss(item('Second'), item('First'))
     await w.handlers.refresh({ sourceId: source.id })
@@ -105,7 +136,7 @@ describe('what time alone makes due', () => {
         .Source.findByPk(source.id)
         .then((one) => one!)
     await database.db().Source.update({ nextAt: new Date(0) }, { where: { id: source.id } })
-    await w.enqueueDue()
+    await enqueueDue()
     expect((await row()).nextAt.getTime()).toBeGreaterThan(Date.now() + 60_000)
     const answer = outside.answer
     let go: () => void = () => undefined
@@ -153,7 +184,7 @@ describe('what time alone makes due', () => {
     const { validUntil } = (await database.db().ArtifactRow.findByPk(widget.ref))!
     expect(Math.abs(validUntil!.getTime() - Date.now())).toBeLessThan(10_000)
     await new Promise((done) => setTimeout(done, Math.max(0, validUntil!.getTime() - Date.now()) + 50))
-    await w.enqueueDue()
+    await enqueueDue()
     expect(await waiting('render')).toContain(widget.id)
     await w.handlers.render({ widgetId: widget.id })
     expect(await text()).not.toContain('Old')
@@ -171,6 +202,8 @@ test('jobs of one batch end one by one: the one that fails is tried again, the o
   const runs: string[] = []
   const boss = await q.startBoss({ supervise: false, schedule: false })
   const before = w.handlers.subscribe
+  const { takeJobs } = await import('./takeJobs')
+  let stop = () => Promise.resolve()
   Object.assign(w.handlers, {
     subscribe: async ({ sourceId }: { sourceId: string }) => {
       runs.push(sourceId)
@@ -179,7 +212,7 @@ test('jobs of one batch end one by one: the one that fails is tried again, the o
   })
   try {
     for (const key of ['fails', 'fine', 'also fine']) await q.enqueue('subscribe', { sourceId: key }, key)
-    await w.takeJobs(boss, 'subscribe', 4)
+    stop = takeJobs(boss, 'subscribe', { run: w.handlers.subscribe, atOnce: 4 })
     for (let tries = 0; tries < 100 && runs.length < 3; tries += 1)
       await new Promise((done) => setTimeout(done, 100))
     await new Promise((done) => setTimeout(done, 300))
@@ -196,6 +229,106 @@ test('jobs of one batch end one by one: the one that fails is tried again, the o
     ])
   } finally {
     Object.assign(w.handlers, { subscribe: before })
+    await stop()
     await boss.stop({ graceful: false, wait: true })
   }
+})
+
+describe('what runs at once', () => {
+  const run = async (boss: Awaited<ReturnType<typeof q.startBoss>>, keys: readonly string[]) => {
+    for (const key of keys) await q.enqueue('sales', { sourceId: key }, key)
+    return boss
+  }
+  const until = async (check: () => boolean) => {
+    for (let tries = 0; tries < 200 && !check(); tries += 1) await new Promise((done) => setTimeout(done, 50))
+    expect(check()).toBe(true)
+  }
+  test('a slow one holds nobody up, and the next begins as soon as one has ended', async () => {
+    const boss = await q.startBoss({ supervise: false, schedule: false })
+    const { takeJobs } = await import('./takeJobs')
+    const done: string[] = []
+    let letGo = () => {}
+    const held = new Promise<void>((go) => (letGo = go))
+    const keys = Array.from({ length: 30 }, (_one, at) => `n${at}`)
+    await run(boss, ['slow', ...keys])
+    const before = Date.now()
+    const stop = takeJobs(boss, 'sales', {
+      atOnce: 2,
+      async run({ sourceId }) {
+        if (sourceId === 'slow') await held
+        done.push(sourceId)
+      },
+    })
+    await until(() => done.length === 30)
+    // One job a poll would have taken thirty seconds.
+    expect(Date.now() - before).toBeLessThan(6_000)
+    expect(done).not.toContain('slow')
+    letGo()
+    await until(() => done.length === 31)
+    await stop()
+    await boss.stop({ graceful: false, wait: true })
+  })
+  test('of one who answers slowly only so many, so that others have their turn; none is lost', async () => {
+    const boss = await q.startBoss({ supervise: false, schedule: false })
+    const { takeJobs } = await import('./takeJobs')
+    const done: string[] = []
+    let letGo = () => {}
+    const held = new Promise<void>((go) => (letGo = go))
+    await run(boss, ['a1', 'a2', 'a3', 'a4', 'b1'])
+    const stop = takeJobs(boss, 'sales', {
+      atOnce: 3,
+      perKey: { keyOf: ({ sourceId }) => Promise.resolve(sourceId[0]!), max: 2 },
+      async run({ sourceId }) {
+        if (sourceId.startsWith('a')) await held
+        done.push(sourceId)
+      },
+    })
+    await until(() => done.includes('b1'))
+    letGo()
+    await until(() => done.length === 5)
+    expect([...done].sort()).toEqual(['a1', 'a2', 'a3', 'a4', 'b1'])
+    await stop()
+    await boss.stop({ graceful: false, wait: true })
+  })
+})
+
+describe('duties', () => {
+  test('one that fails stops none of the others, and says so', async () => {
+    const { startDuties } = await import('./duties')
+    let turns = 0
+    let isBroken = true
+    const { states, stop } = startDuties([
+      {
+        name: 'broken',
+        everyMs: 10,
+        run: () => (isBroken ? Promise.reject(new Error('on purpose')) : Promise.resolve()),
+      },
+      { name: 'slow', everyMs: 10, run: () => new Promise(() => undefined) },
+      { name: 'fine', everyMs: 10, run: () => Promise.resolve((turns += 1)) },
+    ])
+    await new Promise((done) => setTimeout(done, 300))
+    expect(turns).toBeGreaterThan(3)
+    expect([states().broken!.isFailing, states().fine!.isFailing]).toEqual([true, false])
+    isBroken = false
+    await new Promise((done) => setTimeout(done, 100))
+    expect(states().broken).toMatchObject({ isFailing: false, doneAt: expect.any(String) })
+    stop()
+  })
+  test('a table that cannot be tidied keeps no other from it, and is told', async () => {
+    const { tidyUp } = await import('./tidy')
+    const { db } = database
+    await db().sequelize.query(
+      `insert into throttles (key, started_at, count) values ('old', now() - interval '9 days', 1)`,
+    )
+    await db().sequelize.query('alter table snapshots rename column fetched_at to was_fetched_at')
+    try {
+      await expect(tidyUp()).rejects.toThrow('snapshots')
+    } finally {
+      await db().sequelize.query('alter table snapshots rename column was_fetched_at to fetched_at')
+    }
+    const left = await db().sequelize.query(`select 1 from throttles where key = 'old'`, {
+      type: QueryTypes.SELECT,
+    })
+    expect(left).toEqual([])
+  })
 })

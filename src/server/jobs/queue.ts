@@ -22,6 +22,8 @@ export interface Jobs {
   mail: Letter
   /** Sends an answer by mail that the visitor's page has not read by now. */
   unseen: { submissionId: string; n: number }
+  /** Mails further words of a talk to those who heard of it. */
+  words: { submissionId: string }
   /** Tells a webhook. */
   deliver: { deliveryId: string }
   /** Tells a service who is on a list. */
@@ -43,6 +45,7 @@ export const jobNames: readonly JobName[] = [
   'subscribe',
   'mail',
   'unseen',
+  'words',
   'deliver',
   'carry',
   'outside',
@@ -59,6 +62,7 @@ const mostSeconds: Readonly<Record<JobName, number>> = {
   subscribe: 60,
   mail: 60,
   unseen: 60,
+  words: 60,
   deliver: 60,
   carry: 300,
   outside: 60,
@@ -79,7 +83,16 @@ export const boss = (): Promise<PgBoss> =>
   }))
 
 export async function startBoss(options: { supervise: boolean; schedule: boolean }): Promise<PgBoss> {
-  const started = new PgBoss({ connectionString: env().DATABASE_URL, max: 3, ...options })
+  const started = new PgBoss({
+    connectionString: env().DATABASE_URL,
+    max: 3,
+    // What a worker had in hand that was killed is taken up again soon; mails that went out do not stay for days.
+    maintenanceIntervalSeconds: 20,
+    archiveCompletedAfterSeconds: 3_600,
+    archiveFailedAfterSeconds: 7 * 86_400,
+    deleteAfterDays: 1,
+    ...options,
+  })
   started.on('error', () => undefined) // each call reports its own failure; this one only keeps the process up
   await started.start()
   for (const name of jobNames)
@@ -95,7 +108,10 @@ export async function startBoss(options: { supervise: boolean; schedule: boolean
   return started
 }
 
-/** @param key - at most one job of this name and key waits at a time @param afterS - seconds that it waits first */
+/**
+ * @param key - at most one job of this name and key waits at a time
+ * @param afterS - seconds that it waits first
+ */
 export async function enqueue<N extends JobName>(
   name: N,
   data: Jobs[N],
@@ -104,12 +120,27 @@ export async function enqueue<N extends JobName>(
   afterS = 0,
 ): Promise<void> {
   const sender = await boss()
-  await sender.send(name, data, {
-    singletonKey: key,
-    expireInSeconds: mostSeconds[name],
-    ...(afterS > 0 ? { startAfter: afterS } : {}),
-    ...(transaction ? { db: inside(transaction) } : {}),
-  })
+  const send = () =>
+    sender.send(name, data, {
+      singletonKey: key,
+      expireInSeconds: mostSeconds[name],
+      ...(afterS > 0 ? { startAfter: afterS } : {}),
+      ...(transaction ? { db: inside(transaction) } : {}),
+    })
+  if (!transaction) return void (await send())
+  // One that waits already serves, but a worker must not take it before this transaction is through: it would do its work on the
+  // state of before, and nothing would follow. Locked, it is passed over until then. Where it was taken meanwhile, another is sent.
+  for (let tries = 0; tries < maxSendTries; tries += 1)
+    if ((await send()) !== null || (await holdWaiting(name, key, transaction))) return
+}
+const maxSendTries = 5
+
+async function holdWaiting(name: JobName, key: string, transaction: Transaction): Promise<boolean> {
+  const [waiting] = await db().sequelize.query(
+    `select 1 from pgboss.job where name = $1 and singleton_key = $2 and state = 'created' for update`,
+    { bind: [name, key], type: QueryTypes.SELECT, transaction },
+  )
+  return waiting !== undefined
 }
 
 /** pg-boss speaks to the very connection that the transaction is on. */
@@ -139,5 +170,6 @@ export async function renderShowing(sourceIds: readonly string[], transaction: T
   const widgets = new Set<string>()
   for (const id of sourceIds)
     for (const widgetId of await widgetsLiveWith(id, transaction)) widgets.add(widgetId)
-  for (const widgetId of widgets) await enqueue('render', { widgetId }, widgetId, transaction)
+  // In one order, so that two who wait for the same jobs never wait for each other.
+  for (const widgetId of [...widgets].sort()) await enqueue('render', { widgetId }, widgetId, transaction)
 }

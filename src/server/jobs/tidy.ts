@@ -3,7 +3,7 @@
  * so that no table is held for long; what is left over goes in the next hour.
  */
 import { QueryTypes } from 'sequelize'
-import { db } from '../db/db'
+import { db, inTransaction } from '../db/db'
 import { forgetTurns } from '../fetch/pace'
 import { log } from '../log'
 
@@ -62,23 +62,41 @@ const statements: Readonly<Record<string, string>> = {
   booked_sessions: `delete from booked_sessions where id in (select s.id from booked_sessions s where to_timestamp(s.starts::float8 * 60) < now() - interval '30 days'
     and not exists (select 1 from bookings b where b.session_id = s.id) limit ${share})`,
   clicks: `delete from clicks where day < current_date - ${keptFor.clickDays}`,
+  rings: `delete from rings where at < now() - interval '1 day'`,
   unwanted_numbers: `delete from unwanted_numbers where until < now()`,
   salts: `delete from salts where day < current_date`,
   attendance: `delete from attendance where seen_at < now() - interval '1 hour'`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,
 }
 
-/** @returns how many rows of each went */
+/** Looking through all items and releases takes longer than any question of a person may. */
+const mostMinutes = 10
+
+/** What one statement cannot do keeps no other from being done. @returns how many rows of each went */
 export async function tidyUp(): Promise<Record<string, number>> {
-  await forgetTurns()
   const done: Record<string, number> = {}
-  for (const [name, statement] of Object.entries(statements)) {
-    const [row] = await db().sequelize.query<{ count: number }>(
-      `with done as (${statement} returning 1) select count(*)::int as count from done`,
-      { type: QueryTypes.SELECT },
-    )
-    done[name] = row?.count ?? 0
+  const failed: string[] = []
+  const attempt = async (name: string, work: () => Promise<number>) => {
+    try {
+      done[name] = await work()
+    } catch (error) {
+      failed.push(name)
+      log.error({ table: name, error: (error as Error).message }, 'could not be tidied')
+    }
   }
+  await attempt('turns', () => forgetTurns().then(() => 0))
+  for (const [name, statement] of Object.entries(statements))
+    await attempt(name, () =>
+      inTransaction(async (transaction) => {
+        await db().sequelize.query(`set local statement_timeout = '${mostMinutes}min'`, { transaction })
+        const [row] = await db().sequelize.query<{ count: number }>(
+          `with done as (${statement} returning 1) select count(*)::int as count from done`,
+          { type: QueryTypes.SELECT, transaction },
+        )
+        return row?.count ?? 0
+      }),
+    )
   log.info(done, 'tidied')
+  if (failed.length > 0) throw new Error(`not tidied: ${failed.join(', ')}`)
   return done
 }

@@ -2,6 +2,7 @@
 import { createServer } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import type PgBoss from 'pg-boss'
+import { isDatabaseAway } from '../db/away'
 import { closeDatabase, db, inTransaction } from '../db/db'
 import { tidyUp } from './tidy'
 import { log } from '../log'
@@ -11,32 +12,36 @@ import { itemsOf } from '../services/items/items'
 import { fetchPictures } from '../services/items/pictures'
 import { enqueueOutside, readOutside } from '../services/booking/outside'
 import { remindDue } from '../services/booking/reminders'
-import { giveOrders, tellCall } from '../services/ring/calls'
+import { endLostCalls, giveOrders, tellCall } from '../services/ring/calls'
 import { enqueueSales, readSales } from '../services/sources/partners'
 import { refresh } from '../services/sources/refreshing'
-import { deliver } from '../services/visitors/announcing'
+import { deliver, webhookOf } from '../services/visitors/announcing'
 import { carry } from '../services/visitors/carrying'
 import { mailUnseen } from '../services/visitors/conversations'
+import { mailFurtherWords } from '../services/visitors/furtherWords'
 import { takeReplies } from '../mail/replies'
 import { sendLetter } from '../mail/send'
-import { enqueue, renderShowing, startBoss, stopBoss, type JobName, type Jobs } from './queue'
+import { stopThreads } from '../threads/inThread'
+import { startDuties, type Duty } from './duties'
+import { enqueue, jobNames, renderShowing, startBoss, stopBoss, type JobName } from './queue'
+import { takeJobs, type Taking } from './takeJobs'
 
 const pace = {
-  pollS: 1,
   dueMs: 2_000,
+  callsMs: 60_000,
   tidyMs: 3_600_000,
-  refreshesAtOnce: 16,
+  stopMs: 3_000,
   leaseMinutes: 12,
   picturesAhead: 40,
 } as const
 
-type Handlers = { readonly [N in JobName]: (data: Jobs[N]) => Promise<void> }
+type Handlers = { readonly [N in JobName]: Taking<N>['run'] }
 
 export const handlers: Handlers = {
   refresh: ({ sourceId }) => refresh(sourceId),
   render: ({ widgetId }) => renderWidget(widgetId),
   subscribe: ({ sourceId }) => subscribe(sourceId),
-  mail: (letter) => sendLetter(letter),
+  mail: (letter, id) => sendLetter(letter, id),
   deliver: ({ deliveryId }) => deliver(deliveryId),
   carry: ({ listId }) => carry(listId),
   outside: ({ outsideId }) => readOutside(outsideId),
@@ -44,6 +49,7 @@ export const handlers: Handlers = {
   call: ({ callId, is, step }) => tellCall(callId, { is }, { atStep: step }),
   exchange: ({ callId }) => giveOrders(callId),
   unseen: ({ submissionId, n }) => mailUnseen(submissionId, n),
+  words: ({ submissionId }) => mailFurtherWords(submissionId),
   async pictures({ sourceId }) {
     const items = await itemsOf([sourceId])
     const failed = await fetchPictures([
@@ -56,75 +62,93 @@ export const handlers: Handlers = {
   },
 }
 
-/** Puts into the queue what time alone has made due. */
-export async function enqueueDue(): Promise<void> {
-  await inTransaction(async (transaction) => {
-    // Until it has been read it is not due again, for this worker or another; one whose reading was cut off is, after a while.
+/** Reads sources whose time has come. Until one has been read it is not due again; one whose reading was cut off is, after a while. */
+export const enqueueSources = (): Promise<void> =>
+  inTransaction(async (transaction) => {
     const sources = await db().sequelize.query<{ id: string }>(
       `update sources set next_at = now() + make_interval(mins => $1) where id in (select id from sources where next_at <= now() order by next_at limit 500 for update skip locked) returning id`,
       { bind: [pace.leaseMinutes], type: QueryTypes.SELECT, transaction },
     )
     for (const { id } of sources) await enqueue('refresh', { sourceId: id }, id, transaction)
   })
-  for (const sourceId of await dueSubscriptions()) await enqueue('subscribe', { sourceId }, sourceId)
+
+/** Renders what time alone has changed. */
+export async function enqueueRenders(): Promise<void> {
   const widgets = await db().sequelize.query<{ id: string }>(
     'select widget_id as id from artifacts where valid_until <= now() limit 500',
     { type: QueryTypes.SELECT },
   )
   for (const { id } of widgets) await enqueue('render', { widgetId: id }, id)
-  await remindDue()
-  await enqueueOutside()
-  await enqueueSales()
 }
 
-/** Takes jobs of one name, so many at a time. Each ends by itself: one that fails is tried again, without the others. */
-export const takeJobs = <N extends JobName>(boss: PgBoss, name: N, batchSize: number): Promise<string> =>
-  boss.work<Jobs[N]>(name, { batchSize, pollingIntervalSeconds: pace.pollS }, async (jobs) => {
-    await Promise.all(
-      jobs.map(async (job) => {
-        try {
-          await handlers[name](job.data as never)
-          await boss.complete(name, job.id)
-        } catch (error) {
-          log.error({ job: name, error: (error as Error).message }, 'job failed')
-          await boss.fail(name, job.id, { message: (error as Error).message }).catch(() => undefined) // it expires
-        }
-      }),
-    )
-  })
+async function enqueueSubscriptions(): Promise<void> {
+  for (const sourceId of await dueSubscriptions()) await enqueue('subscribe', { sourceId }, sourceId)
+}
+
+/** In order, what time alone makes due. */
+export const duties: readonly Duty[] = [
+  { name: 'sources', everyMs: pace.dueMs, run: enqueueSources },
+  { name: 'subscriptions', everyMs: pace.dueMs, run: enqueueSubscriptions },
+  { name: 'renders', everyMs: pace.dueMs, run: enqueueRenders },
+  { name: 'reminders', everyMs: pace.dueMs, run: remindDue },
+  { name: 'calendars', everyMs: pace.dueMs, run: enqueueOutside },
+  { name: 'sales', everyMs: pace.dueMs, run: enqueueSales },
+  { name: 'calls', everyMs: pace.callsMs, run: endLostCalls },
+  { name: 'tidying', everyMs: pace.tidyMs, run: tidyUp },
+]
+
+/** How many of each run at once in one worker. */
+const taken: { readonly [N in JobName]: Pick<Taking<N>, 'atOnce' | 'perKey'> } = {
+  refresh: { atOnce: 16 },
+  render: { atOnce: 2 },
+  pictures: { atOnce: 2 },
+  subscribe: { atOnce: 4 },
+  mail: { atOnce: 8 },
+  unseen: { atOnce: 4 },
+  words: { atOnce: 4 },
+  deliver: { atOnce: 16, perKey: { keyOf: ({ deliveryId }) => webhookOf(deliveryId), max: 2 } },
+  carry: { atOnce: 4 },
+  outside: { atOnce: 4 },
+  sales: { atOnce: 2 },
+  call: { atOnce: 8 },
+  exchange: { atOnce: 16 },
+}
+
+/** A database that is away as the worker starts is waited for. */
+async function startedBoss(): Promise<PgBoss> {
+  for (let isTold = false; ; isTold = true)
+    try {
+      return await startBoss({ supervise: true, schedule: false })
+    } catch (error) {
+      if (!isDatabaseAway(error)) throw error
+      if (!isTold) log.warn({ error: (error as Error).message }, 'database away, waiting')
+      await new Promise((done) => setTimeout(done, pace.dueMs))
+    }
+}
 
 /** Runs until stopped. A database that goes away is waited for. */
 export async function runWorker(): Promise<() => Promise<void>> {
-  const boss = await startBoss({ supervise: true, schedule: false })
-  await takeJobs(boss, 'refresh', pace.refreshesAtOnce)
-  await takeJobs(boss, 'render', 1)
-  await takeJobs(boss, 'pictures', 2)
-  await takeJobs(boss, 'subscribe', 4)
-  await takeJobs(boss, 'mail', 8)
-  await takeJobs(boss, 'unseen', 4)
-  await takeJobs(boss, 'deliver', 8)
-  await takeJobs(boss, 'carry', 4)
-  await takeJobs(boss, 'outside', 4)
-  await takeJobs(boss, 'sales', 2)
-  await takeJobs(boss, 'call', 8)
-  await takeJobs(boss, 'exchange', 8)
+  const boss = await startedBoss()
+  const take = <N extends JobName>(name: N) =>
+    takeJobs(boss, name, { ...taken[name], run: handlers[name] } as Taking<N>)
+  const stops = jobNames.map((name) => take(name))
   const stopReplies = takeReplies()
-  let isAway = false
-  const timer = setInterval(() => {
-    enqueueDue().then(
-      () => (isAway = false),
-      (error: unknown) => {
-        if (!isAway) log.warn({ error: (error as Error).message }, 'database away, waiting')
-        isAway = true
-      },
-    )
-  }, pace.dueMs)
-  const tidy = setInterval(() => void tidyUp().catch(() => undefined), pace.tidyMs) // the next hour will do
-  const health = createServer((_request, response) =>
-    response
-      .writeHead(200, { 'content-type': 'application/json' })
-      .end(JSON.stringify({ process: 'worker', status: 'ok', database: isAway ? 'away' : 'ok' })),
-  )
+  const looked = startDuties(duties)
+  const health = createServer((_request, response) => {
+    const states = looked.states()
+    const failing = Object.keys(states).filter((name) => states[name]!.isFailing)
+    db()
+      .sequelize.query('select 1')
+      .then(
+        () => 'ok',
+        () => 'away',
+      )
+      .then((database) =>
+        response
+          .writeHead(200, { 'content-type': 'application/json' })
+          .end(JSON.stringify({ process: 'worker', status: 'ok', database, failing, duties: states })),
+      )
+  })
   const { hostname = '127.0.0.1', port } = {
     hostname: process.env.YIMBLE_WORKER_HOST,
     port: Number(process.env.YIMBLE_WORKER_PORT ?? 0),
@@ -132,12 +156,17 @@ export async function runWorker(): Promise<() => Promise<void>> {
   if (port > 0) health.listen(port, hostname)
   log.info('worker is up')
   return async () => {
-    clearInterval(timer)
-    clearInterval(tidy)
+    looked.stop()
     health.close()
     await stopReplies?.()
-    await boss.stop({ graceful: true, timeout: 3_000 })
+    // What runs gets a moment to end; what does not is taken again by another worker.
+    await Promise.race([
+      Promise.all(stops.map((stop) => stop())),
+      new Promise((done) => setTimeout(done, pace.stopMs)),
+    ])
+    await boss.stop({ graceful: false })
     await stopBoss()
+    await stopThreads()
     await closeDatabase()
   }
 }

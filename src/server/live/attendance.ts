@@ -9,6 +9,9 @@ const beatMs = 15_000
 const graceMs = 3_000
 const goneAfter = `interval '40 seconds'`
 
+/** Viewers look on; they answer nobody. */
+const canAnswer = `exists (select 1 from users u where u.id = attendance.user_id and u.role <> 'viewer')`
+
 export interface Attending {
   readonly agencyId: string
   /** The client whose own person it is: only this client's widgets say that somebody is there. */
@@ -57,22 +60,32 @@ export async function isAnybodyThere(
   transaction?: Transaction,
 ): Promise<boolean> {
   const [row] = await db().sequelize.query<{ there: boolean }>(
-    `select exists (select 1 from attendance where agency_id = $1 and user_id is not null and seen_at > now() - ${goneAfter}
+    `select exists (select 1 from attendance where agency_id = $1 and ${canAnswer} and seen_at > now() - ${goneAfter}
        and ($2::uuid is null or stream <> $2) and (client_id is null or client_id = $3)) as there`,
     { bind: [agencyId, besides ?? null, clientId ?? null], type: QueryTypes.SELECT, transaction },
   )
   return row!.there
 }
 
+/** Whether somebody who can answer has a talk open. */
+export async function isTalkAttended(submissionId: string, transaction: Transaction): Promise<boolean> {
+  const [row] = await db().sequelize.query<{ is: boolean }>(
+    `select exists (select 1 from attendance where submission_id = $1 and ${canAnswer} and seen_at > now() - ${goneAfter}) as is`,
+    { bind: [submissionId], type: QueryTypes.SELECT, transaction },
+  )
+  return row!.is
+}
+
 /** Who has a talk open: names of colleagues besides `userId`, and whether the visitor does. */
 export async function attendingTalk(
   submissionId: string,
   userId?: string,
+  transaction?: Transaction,
 ): Promise<{ readonly colleagues: string[]; readonly isVisitor: boolean }> {
   const rows = await db().sequelize.query<{ name: string | null; userId: string | null }>(
     `select distinct u.name, a.user_id as "userId" from attendance a left join users u on u.id = a.user_id
      where a.submission_id = $1 and a.seen_at > now() - ${goneAfter} order by u.name`,
-    { bind: [submissionId], type: QueryTypes.SELECT },
+    { bind: [submissionId], type: QueryTypes.SELECT, transaction },
   )
   return {
     colleagues: rows.flatMap((row) => (row.userId && row.userId !== userId ? [row.name ?? ''] : [])),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { ownWords, tokenIn } from './replies'
+import { maxReplyLetters, ownWords, trimmedReply } from './ownWords'
+import { tokenIn } from './replies'
 
 const token = '0123456789abcdef0123456789abcdef'
 
@@ -23,6 +24,12 @@ describe('what somebody wrote', () => {
     ['nothing quoted', 'Two\n\nparagraphs', 'Two\n\nparagraphs'],
     ['nothing but a quotation stays, since it may be meant', '> only this', '> only this'],
     ['nothing', '  \n ', ''],
-  ])('%s', (_name, text, expected) => expect(ownWords(text)).toBe(expected))
-  test('is cut where it would be endless', () => expect(ownWords('x'.repeat(300_000))).toHaveLength(20_000))
+  ])('%s', (_name, text, expected) => expect(ownWords(trimmedReply(text))).toBe(expected))
+  test('is cut where it would be endless', () => {
+    const lines = `${'x'.repeat(1_000)}\n`.repeat(300)
+    expect(trimmedReply(lines).length).toBeLessThanOrEqual(maxReplyLetters)
+    expect(trimmedReply(lines).length).toBeGreaterThan(maxReplyLetters / 2)
+  })
+  test('empty lines without end cost nothing', () =>
+    expect(trimmedReply(`Hello${'\n'.repeat(90_000)}there${' \t\n'.repeat(90_000)}`)).toBe('Hello\n\nthere'))
 })

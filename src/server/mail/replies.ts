@@ -2,16 +2,23 @@
  * Mail in: answers to answers, by SMTP. An address that nobody waits at is refused before a byte of the mail is read; what is
  * quoted below an answer is left out.
  */
-import EmailReplyParser from 'email-reply-parser'
-import { simpleParser } from 'mailparser'
+import { createHash } from 'node:crypto'
+import { simpleParser, type ParsedMail } from 'mailparser'
 import { SMTPServer, type SMTPServerSession } from 'smtp-server'
+import { ProblemError } from '@/core/problems'
 import { isDatabaseAway } from '../db/away'
 import { env } from '../env'
 import { log } from '../log'
-import { isAwaited, takeReply } from '../services/visitors/conversations'
+import { throttle } from '../services/access/throttle'
+import { isAwaited, takeReply, type ReplyFile } from '../services/visitors/takeReply'
+import { inThread, TooMuch } from '../threads/inThread'
+import { trimmedReply } from './ownWords'
 
 const largest = 10_000_000
-const mostText = 20_000
+const maxFiles = 10
+/** Of one address of ours: whoever has it can write without end. */
+const maxPerHour = 20
+const parseMs = 2_000
 
 /** SMTP tells the other side whether to try again. */
 const refusal = (message: string, responseCode: number) => Object.assign(new Error(message), { responseCode })
@@ -24,13 +31,24 @@ export function tokenIn(address: string, domain: string): string | undefined {
   return host?.toLowerCase() === domain.toLowerCase() ? token!.toLowerCase() : undefined
 }
 
-/** What somebody wrote, without what they answer to. */
-export function ownWords(text: string): string {
-  const own = new EmailReplyParser()
-    .read(text.slice(0, mostText * 5))
-    .getVisibleText()
-    .trim()
-  return (own || text.trim()).slice(0, mostText)
+/** What somebody wrote, without what they answer to; all of it where that cannot be told in time. */
+export async function wordsIn(mail: string): Promise<string> {
+  const text = trimmedReply(mail)
+  try {
+    return text && (await inThread('ownWords', text, parseMs))
+  } catch (error) {
+    if (error instanceof TooMuch) return text
+    throw error
+  }
+}
+
+/** What came along, each under a key of its own, so that a mail that comes twice brings it once. */
+function filesIn({ attachments, messageId = '' }: ParsedMail): ReplyFile[] {
+  return attachments.slice(0, maxFiles).map(({ filename = '', content }, at) => ({
+    key: createHash('sha256').update(`${messageId} ${at} `).update(content).digest('hex').slice(0, 32),
+    name: filename,
+    bytes: content,
+  }))
 }
 
 /** @returns its end; undefined where no domain for replies is set */
@@ -51,19 +69,28 @@ export function takeReplies(): (() => Promise<void>) | undefined {
     onRcptTo({ address }, _session, done) {
       const token = tokenIn(address, domain)
       if (!token) return done(refusal('no such address', 550))
-      isAwaited(token).then(
-        (isThere) => done(isThere ? null : refusal('no such address', 550)),
-        (error: unknown) => done(again(error)),
-      )
+      isAwaited(token)
+        .then(async (isThere) => {
+          if (!isThere) return refusal('no such address', 550)
+          await throttle(`mail in ${token}`, maxPerHour, 3600)
+          return null
+        })
+        .then(done, (error: unknown) =>
+          done(
+            error instanceof ProblemError ? refusal('too many mails, try again later', 451) : again(error),
+          ),
+        )
     },
     onData(stream, session, done) {
       simpleParser(stream, { skipTextToHtml: true, skipImageLinks: true })
         .then(async (mail) => {
           if (stream.sizeExceeded) throw refusal('too large', 552)
-          const text = ownWords(mail.text ?? '')
-          if (!text) return
+          const text = await wordsIn(mail.text ?? '')
+          const files = filesIn(mail)
+          if (!text && files.length === 0) return
+          const from = mail.from?.value[0]?.address?.toLowerCase() ?? ''
           for (const token of tokensOf(session))
-            await takeReply({ token, mailId: mail.messageId ?? `${session.id} ${token}`, text })
+            await takeReply({ token, mailId: mail.messageId ?? `${session.id} ${token}`, from, text, files })
         })
         .then(
           () => done(),

@@ -28,6 +28,8 @@ export interface Visit {
   readonly widget: WidgetFacts
   /** Address of the page without query; '' when unknown. */
   readonly page: string
+  /** Hash of their network address that lives a day; only for what lasts a while (`Act`). */
+  readonly visitor?: string
   /**
    * Why it may come from a machine. It is answered like everything else and kept as junk, so that nothing acknowledged is
    * lost; a handler then does nothing further. It is called again without a suspicion when somebody says that it is no junk.

@@ -1,6 +1,7 @@
 /** Reads what a visitor's browser sends, up to a limit that is known before the first byte is read. */
 import type { IncomingMessage } from 'node:http'
 import * as z from 'zod'
+import { plainJson } from '@/core/forms/plainText'
 import { VisitorError } from './problems'
 
 const inTimeMs = 10_000
@@ -49,7 +50,7 @@ export async function limitedBytes(
 
 function parsed(text: string): Envelope {
   try {
-    return envelope.parse(JSON.parse(text))
+    return envelope.parse(plainJson(JSON.parse(text)))
   } catch {
     throw new VisitorError('does_not_fit') // not written by our door
   }

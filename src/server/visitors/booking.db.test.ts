@@ -254,6 +254,159 @@ describe('a class', () => {
   })
 })
 
+describe('a class whose places change', () => {
+  const at = () => hourFromNow(2 * day) + (120 - (hourFromNow(2 * day) % 120))
+  test('more places than when it began to fill can be booked as soon as they are offered', async () => {
+    await book('class', at(), { count: 8 })
+    expect(await isFree('class', at())).toBe(false)
+    const services = house.services.map((one) => (one.id === 'class' ? { ...one, places: 10 } : one))
+    await change({ services })
+    expect(await times('class', at())).toContainEqual([at(), 2])
+    expect((await book('class', at(), { count: 2 })).value.state).toBe('booked')
+    expect((await book('class', at())).status).toBe(409)
+  })
+  test('overdue holds leave no seats behind, whoever joins meanwhile', async () => {
+    await hold('class', at())
+    await s.db().sequelize.query(`update bookings set held_until = now() - interval '1 second'`)
+    const { giveBackOverdue } = await import('../services/booking/taking')
+    const joining = s.inTransaction(async (transaction) => {
+      // Somebody joins and has not finished, as the overdue hold is ended.
+      await s.db().sequelize.query(`update booked_sessions set count = count + 1 where calendar_id = $1`, {
+        bind: [calendarId],
+        transaction,
+      })
+      await new Promise((done) => setTimeout(done, 400))
+    })
+    await new Promise((done) => setTimeout(done, 350))
+    await giveBackOverdue(calendarId)
+    await joining
+    const [session] = await s
+      .db()
+      .sequelize.query<{ count: number }>('select count from booked_sessions where calendar_id = $1', {
+        bind: [calendarId],
+        type: QueryTypes.SELECT,
+      })
+    expect(session).toEqual({ count: 1 })
+  })
+})
+
+describe('holding', () => {
+  test('one visitor keeps three times at most, wherever they press', async () => {
+    const from = hourFromNow(2 * day)
+    const one = { headers: { 'x-forwarded-for': '10.9.9.9' } }
+    await Promise.all(
+      Array.from({ length: 20 }, (_one, at) =>
+        fetch(`${visitors.origin}/x/${ref}/hold?key=${newKey()}`, {
+          method: 'POST',
+          ...one,
+          body: JSON.stringify({ body: { service: 'alone', start: from + at * 60 }, ticket: '', trap: '' }),
+        }),
+      ),
+    )
+    expect(await rows('bookings')).toBe(3)
+    expect(await rows('taken_up')).toBe(3)
+  })
+  test('all together keep forty: the oldest goes, and can still be booked', async () => {
+    const from = hourFromNow(2 * day)
+    const first = await hold('alone', from)
+    for (let at = 1; at <= 40; at += 1) await hold('alone', from + at * 60)
+    expect(await rows('bookings')).toBe(40)
+    expect((await book('alone', from, { hold: first.value.hold })).value.state).toBe('booked')
+  })
+})
+
+describe('somebody who works in two calendars', () => {
+  let other = { id: '', ref: '' }
+  const bookThere = async (start: number) => {
+    const mine = ref
+    ref = other.ref
+    try {
+      return await book('alone', start)
+    } finally {
+      ref = mine
+    }
+  }
+  beforeEach(async () => {
+    const made = await calendars.createCalendar(actor, clientId, { name: 'Second practice', from: 'visits' })
+    await calendars.saveCalendar(actor, made.id, made.revision, house)
+    const widget = await s.createWidget(actor, clientId, { kind: 'booking', name: 'There' })
+    await s.changeDraft(actor, widget.id, 0, [{ path: 'calendar', from: '', to: made.id, label: '' }])
+    await s.publishNow(actor, widget.id)
+    other = { id: made.id, ref: widget.ref }
+    // Signed in to the same calendar of hers from both.
+    for (const id of [calendarId, made.id])
+      await s
+        .db()
+        .sequelize.query(
+          `insert into outside_calendars (calendar_id, resource, url, login, label, next_at) values ($1, 'ines', 'https://dav.example/ines/', 'x', '', now() + interval '1 day')`,
+          { bind: [id] },
+        )
+  })
+  test('is booked once: what is taken in one is taken in the other', async () => {
+    const start = hourFromNow(2 * day)
+    await book('alone', start)
+    expect((await bookThere(start)).value.code).toBe('time_gone')
+    expect((await bookThere(start + 60)).value.state).toBe('booked')
+    expect(await isFree('alone', start + 60)).toBe(false)
+    expect(await isFree('visit', start + 60)).toBe(true)
+  })
+  test('also when both are booked at the same moment', async () => {
+    for (let at = 0; at < 5; at += 1) {
+      const start = hourFromNow(3 * day + at)
+      const both = await Promise.all([book('alone', start), bookThere(start)])
+      expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    }
+  })
+  test('what the other calendar wrote into hers keeps her busy; what this one wrote does not', async () => {
+    const start = hourFromNow(4 * day)
+    const { value } = await bookThere(start)
+    const id = /\/b\/([^/]+)/.exec(value.link!)![1]!
+    const ics = await import('../services/booking/ics')
+    expect(ics.idOfUid(ics.uidOf(id))).toBe(id)
+    const [row] = await s
+      .db()
+      .sequelize.query<{ calendarId: string }>(
+        'select calendar_id as "calendarId" from bookings where id = $1',
+        { bind: [id], type: QueryTypes.SELECT },
+      )
+    expect(row!.calendarId).toBe(other.id)
+    const at = (minute: number) => new Date(minute * 60_000).toISOString().replace(/[-:]|\.\d+/g, '')
+    const text = [
+      'BEGIN:VCALENDAR',
+      'BEGIN:VEVENT',
+      `UID:${ics.uidOf(id)}`,
+      `DTSTART:${at(start)}`,
+      `DTEND:${at(start + 60)}`,
+      'END:VEVENT',
+      'END:VCALENDAR',
+    ].join('\r\n')
+    serve(text, 'text/calendar')
+    const [ines, ...rest] = house.resources
+    await s.db().sequelize.query('delete from outside_calendars')
+    const busyAt = [`${outside.origin}/ines.ics`]
+    await change({ resources: [{ ...ines!, busyAt }, ...rest] })
+    const there = await calendars.getCalendar(actor, other.id)
+    await calendars.saveCalendar(actor, other.id, there.revision, {
+      ...there.calendar,
+      resources: [{ ...ines!, busyAt }, ...rest],
+    })
+    const { readOutside } = await import('../services/booking/outside')
+    const all = await s
+      .db()
+      .sequelize.query<{ id: string; calendarId: string }>(
+        'select id, calendar_id as "calendarId" from outside_calendars',
+        { type: QueryTypes.SELECT },
+      )
+    for (const one of all) await readOutside(one.id)
+    const busy = await s
+      .db()
+      .sequelize.query<{ calendarId: string }>('select calendar_id as "calendarId" from outside_busy', {
+        type: QueryTypes.SELECT,
+      })
+    expect(busy).toEqual([{ calendarId }])
+  })
+})
+
 describe('two hundred at once', () => {
   const many = (service: string, start: number, more: object = {}) =>
     Promise.all(Array.from({ length: 200 }, () => hold(service, start, more)))
@@ -365,6 +518,36 @@ describe('mails and calendars', () => {
     await reminders.remindDue()
     expect((await mails()).map(({ subject }) => subject.split(':')[0])).toEqual(['Soon'])
   })
+  test('a calendar that nobody can read keeps no other from being reminded of', async () => {
+    await book('visit', hourFromNow(30))
+    await book('visit', hourFromNow(31))
+    const [first] = await s
+      .db()
+      .sequelize.query<{ id: string }>('select id from bookings where calendar_id = $1 order by starts', {
+        bind: [calendarId],
+        type: QueryTypes.SELECT,
+      })
+    const [[broken]] = (await s
+      .db()
+      .sequelize.query(
+        `insert into calendars (agency_id, client_id, name, body) select agency_id, client_id, 'Broken', '{"zone": 7}' from calendars where id = $1 returning id`,
+        { bind: [calendarId] },
+      )) as unknown as [[{ id: string }]]
+    await s
+      .db()
+      .sequelize.query('update bookings set calendar_id = $2, session_id = null where id = $1', {
+        bind: [first!.id, broken.id],
+      })
+    await s
+      .db()
+      .sequelize.query(
+        `update bookings set remind_at = now() - make_interval(mins => case when id = $1 then 2 else 1 end) where client_id = $2`,
+        { bind: [first!.id, clientId] },
+      )
+    await s.db().sequelize.query('delete from pgboss.job')
+    await reminders.remindDue()
+    expect((await mails()).map(({ subject }) => subject.split(':')[0])).toEqual(['Soon'])
+  })
   test('a calendar to subscribe to holds what is booked with that person, and needs its own address', async () => {
     await book('alone', hourFromNow(48))
     await book('class', hourFromNow(72) + (120 - (hourFromNow(72) % 120)))
@@ -388,6 +571,139 @@ describe('mails and calendars', () => {
 const range = (start: number) => ({
   from: new Date((start - 600) * 60_000).toISOString(),
   until: new Date((start + 600) * 60_000).toISOString(),
+})
+
+describe('what a visitor does afterwards', () => {
+  const mailTo = ['desk@vets.example']
+  const bookByForm = async (start: number, more: object = {}) => {
+    const forms = await import('../services/visitors/forms')
+    const { ownForm } = await import('@/kinds/booking/ownForm')
+    const made = await forms.createForm(actor, clientId, { name: newKey(), from: 'question' })
+    await forms.saveForm(actor, made.id, 0, { ...ownForm('en'), mailTo })
+    await forms.publishForm(actor, made.id, 1)
+    const [widget] = await s.listWidgets(actor, clientId)
+    const { draftRevision } = await s.getWidget(actor, widget!.id)
+    await s.changeDraft(actor, widget!.id, draftRevision, [
+      { path: 'form', from: '', to: made.id, label: '' },
+    ])
+    await s.publishNow(actor, widget!.id)
+    const booked = await book('visit', start, { who: 'ines', release: 2, ...more })
+    expect(booked.status).toBe(200)
+    return new URL(booked.value.link!).pathname
+  }
+  const press = (path: string, body: string) =>
+    fetch(visitors.origin + path, { method: 'POST', body, redirect: 'manual' })
+  const webhook = () =>
+    s
+      .db()
+      .sequelize.query(
+        `insert into webhooks (agency_id, client_id, url, secret) values ($1, $2, 'https://hook.example/', 'x')`,
+        { bind: [actor.agencyId, clientId] },
+      )
+  const told = () =>
+    s
+      .db()
+      .sequelize.query<{ type: string; body: { data: { by: string } } }>(
+        `select d.type, d.body from deliveries d join webhooks w on w.id = d.webhook_id where w.client_id = $1 order by d.made_at`,
+        { bind: [clientId], type: QueryTypes.SELECT },
+      )
+  test('is told to those whom the form names, in the inbox and to webhooks', async () => {
+    const path = await bookByForm(hourFromNow(5 * day))
+    const [one] = (await inbox.readInbox(actor, { state: 'all' })).submissions
+    await inbox.sortSubmissions(actor, [one!.id], { state: 'done' })
+    await s.db().sequelize.query('delete from pgboss.job')
+    await webhook()
+    expect((await press(path, 'do=cancel')).status).toBe(303)
+    expect((await mails()).map(({ to }) => to).sort()).toEqual([
+      'desk@vets.example',
+      'ines@vets.example',
+      'marisol@post.example',
+    ])
+    expect((await told()).map(({ type, body }) => [type, body.data.by])).toEqual([
+      ['booking.cancelled', 'visitor'],
+    ])
+    const after = await inbox.getSubmission(actor, one!.id)
+    expect([after.state, after.messages.map(({ kind, text }) => [kind, text.split(':')[0]])]).toEqual([
+      'open',
+      [['visitor', 'Cancelled']],
+    ])
+  })
+  test('what the house does is told to webhooks, and is nothing new in the inbox', async () => {
+    await bookByForm(hourFromNow(5 * day))
+    const [one] = (await inbox.readInbox(actor, { state: 'all' })).submissions
+    await webhook()
+    const [booking] = await diary.listBookings(actor, calendarId, range(hourFromNow(5 * day)))
+    await diary.settleByHand(actor, booking!.id, 'cancel')
+    expect((await told()).map(({ type, body }) => [type, body.data.by])).toEqual([
+      ['booking.cancelled', 'house'],
+    ])
+    expect((await inbox.getSubmission(actor, one!.id)).messages).toEqual([])
+  })
+  test('somebody who loses a booking to a colleague gets it taken out of their calendar', async () => {
+    const resources = house.resources.map((one) =>
+      one.id === 'yusra' ? { ...one, mail: 'yusra@vets.example' } : one,
+    )
+    await change({ resources })
+    const start = hourFromNow(5 * day)
+    await book('visit', start, { who: 'ines' })
+    await s.db().sequelize.query('delete from pgboss.job')
+    const [booking] = await diary.listBookings(actor, calendarId, range(start))
+    await diary.moveByHand(actor, booking!.id, { start: booking!.start, who: 'yusra' })
+    const methods = (await mails()).map(({ to, calendar }) => [to.split('@')[0], calendar!.method])
+    expect(methods.sort()).toEqual([
+      ['ines', 'CANCEL'],
+      ['marisol', 'REQUEST'],
+      ['yusra', 'REQUEST'],
+    ])
+    const taken = (await mails()).find(({ to }) => to.startsWith('ines'))
+    expect(eventIn(taken).component.getFirstPropertyValue('status')).toBe('CANCELLED')
+  })
+  test('an answer to the mail about a booking reaches somebody', async () => {
+    await bookByForm(hourFromNow(5 * day))
+    const theirs = (await mails()).find(({ to }) => to.startsWith('marisol')) as unknown as {
+      replyTo: string
+    }
+    expect(theirs.replyTo).toBe('desk@vets.example')
+  })
+  test('changes without end are not mailed without end', async () => {
+    const path = await bookByForm(hourFromNow(5 * day))
+    await s.db().sequelize.query('delete from pgboss.job; delete from throttles')
+    const statuses: number[] = []
+    for (let at = 0; at < 10; at += 1)
+      statuses.push((await press(path, `to=${hourFromNow(6 * day + at)}&who=ines`)).status)
+    expect(statuses).toEqual([...Array<number>(6).fill(303), ...Array<number>(4).fill(429)])
+    expect((await mails()).filter(({ to }) => to.startsWith('marisol'))).toHaveLength(6)
+  })
+})
+
+describe('what is typed', () => {
+  test.each([
+    ['an emoji at the 120th letter', { note: `${'x'.repeat(119)}😀 and more` }],
+    ['half an emoji', { note: 'a\ud83d' }],
+    ['U+0000', { note: 'a\u0000b' }],
+  ])('%s can be booked with', async (_name, more) => {
+    const booked = await book('alone', hourFromNow(48), { answers: { ...answers, ...more } })
+    expect([booked.status, booked.value.state]).toEqual([200, 'booked'])
+  })
+  test.each(['Etc/Unknown', 'Nowhere/City', '<b>', '+05:30'])(
+    'the zone %s is taken for none',
+    async (zone) => {
+      const { status, value } = await book('alone', hourFromNow(48), { zone })
+      expect(status).toBe(200)
+      expect((await fetch(visitors.origin + new URL(value.link!).pathname)).status).toBe(200)
+    },
+  )
+  test('carriage returns become no lines of somebody’s invitation', async () => {
+    const name = 'A\rATTENDEE;RSVP=TRUE:mailto:victim@post.example'
+    const note = 'x\rEND:VEVENT\rBEGIN:VEVENT\rUID:evil\rATTACH:http://evil.example/\r\nURL:x'
+    await book('visit', hourFromNow(48), { who: 'ines', answers: { ...answers, name, note } })
+    for (const { calendar } of await mails()) {
+      expect(calendar!.content).not.toMatch(/\r(?!\n)/)
+      const lines = calendar!.content.replace(/\r\n[ \t]/g, '').split(/[\r\n]+/)
+      expect(lines.filter((line) => /^(ATTENDEE;RSVP|UID:evil|ATTACH|URL:x)/.test(line))).toEqual([])
+      expect(lines.filter((line) => line === 'BEGIN:VEVENT')).toHaveLength(1)
+    }
+  })
 })
 
 describe('what comes in', () => {
@@ -415,6 +731,27 @@ describe('what comes in', () => {
     const [junk] = (await inbox.readInbox(actor, { state: 'junk' })).submissions
     await inbox.sortSubmissions(actor, [junk!.id], { isJunk: false })
     expect(await isFree('alone', start)).toBe(false)
+  })
+  test('marked as junk by mistake and taken back, it is not booked twice', async () => {
+    await book('visit', hourFromNow(48))
+    const [one] = (await inbox.readInbox(actor, { state: 'all' })).submissions
+    await s.db().sequelize.query('delete from pgboss.job')
+    for (const isJunk of [true, false, true, false]) await inbox.sortSubmissions(actor, [one!.id], { isJunk })
+    expect([await rows('bookings'), (await mails()).length]).toEqual([1, 0])
+    expect((await inbox.getSubmission(actor, one!.id)).junk).toBeNull()
+  })
+  test('no junk after all, but its time is taken by now: it is kept, and a note says so', async () => {
+    const start = hourFromNow(48)
+    await book('alone', start, {}, { trap: 'x' })
+    await book('alone', start)
+    const [junk] = (await inbox.readInbox(actor, { state: 'junk' })).submissions
+    await inbox.sortSubmissions(actor, [junk!.id], { isJunk: false })
+    const after = await inbox.getSubmission(actor, junk!.id)
+    expect(after.junk).toBeNull()
+    expect(after.messages).toMatchObject([
+      { kind: 'note', text: expect.stringContaining('could not be done') },
+    ])
+    expect(await rows('bookings')).toBe(1)
   })
   test('addresses, hours and buffers of the house stay inside', async () => {
     const live = await everythingLive(ref)

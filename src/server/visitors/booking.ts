@@ -4,6 +4,7 @@ import { freeTimesOf, reach, soonestOf } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import { given, type Answers as Given } from '@/core/forms/answers'
 import { questionsOf, type Form } from '@/core/forms/form'
+import { firstLetters } from '@/core/forms/plainText'
 import type { Span } from '@/core/schedule/spans'
 import { momentIn } from '@/core/booking/when'
 import { bookingActions, mostMinutes } from '@/kinds/booking/actions'
@@ -16,6 +17,7 @@ import { bookingFile, bookingLink, holdToken, idOfHold } from '../services/booki
 import { giveBackOverdue, takenIn } from '../services/booking/taking'
 import { freeTimesIn } from '../services/booking/freeTimes'
 import { tellOfSubmission } from '../services/visitors/telling'
+import { isZone } from '../zones'
 import { answering, type Told, type WidgetFacts } from './answers'
 import { fileLimitsIn, fitting, formFor, mailIn, taleOf } from './formAnswers'
 import { VisitorError } from './problems'
@@ -87,8 +89,12 @@ const whole = (service: CalendarService, now: number): Span => ({
   until: now + service.aheadDays * 1440,
 })
 
-const formOf = (widget: WidgetFacts, release: number): Promise<Form> | Form =>
-  release === 0 && !widget.settings.form ? ownForm(widget.locale) : formFor(widget, release)
+const formOf = (
+  widget: WidgetFacts,
+  release: number,
+  transaction?: Transaction,
+): Promise<Form> | Form =>
+  release === 0 && !widget.settings.form ? ownForm(widget.locale) : formFor(widget, release, transaction)
 
 interface Sent extends Wanted {
   readonly start: number
@@ -97,19 +103,20 @@ interface Sent extends Wanted {
 }
 
 /** The name that they gave, if it was asked for. */
-const nameIn = (form: Form, answers: Given): string =>
-  questionsOf(form)
+const nameIn = (form: Form, answers: Given): string => {
+  const [name = ''] = questionsOf(form)
     .filter((one) => one.type === 'short' && one.about === 'person')
-    .flatMap((one) => given(answers, one.id))[0]
-    ?.slice(0, 200) ?? ''
+    .flatMap((one) => given(answers, one.id))
+  return firstLetters(name, 200)
+}
 
 /** Anything else that they said in words, for those who are booked. */
-const noteIn = (form: Form, answers: Given): string =>
-  questionsOf(form)
+const noteIn = (form: Form, answers: Given): string => {
+  const notes = questionsOf(form)
     .filter((one) => one.type === 'telephone' || one.type === 'long')
     .flatMap((one) => given(answers, one.id))
-    .join('\n')
-    .slice(0, 2_000)
+  return firstLetters(notes.join('\n'), 2_000)
+}
 
 /** @throws VisitorError `time_gone` */
 async function unlessGone<T>(work: () => Promise<T>): Promise<T> {
@@ -151,11 +158,11 @@ export const bookingAnswers = answering(bookingActions)(
       const taken = await takenAround(known, service, range)
       return { soonest: soonestOf(known, taken, { service, count, now: range.from, range }) }
     },
-    async hold({ before, start, ...wanted }, { widget }) {
+    async hold({ before, start, ...wanted }, { widget, visitor }) {
       const { known, service } = await offeredBy(widget, wanted.service)
       const wish = wishOf(service, { ...wanted, start, isByHand: false })
       const whose = { widgetId: widget.id, locale: widget.locale }
-      const held = await holdTime(known, wish, whose, before && idOfHold(before))
+      const held = await holdTime(known, wish, whose, { before: before && idOfHold(before), heldBy: visitor })
       if (!held) throw new VisitorError('time_gone')
       return { hold: holdToken(held.id), until: Math.floor(held.until.getTime() / 60_000) }
     },
@@ -166,7 +173,7 @@ export const bookingAnswers = answering(bookingActions)(
     async book({ hold, zone, start, release, answers, ...wanted }, { widget, page, suspicion, kept }) {
       // On the connection that the transaction has: to wait for another one while many hold theirs would be for ever.
       const { known, service } = await offeredBy(widget, wanted.service, kept?.transaction)
-      const form = await formOf(widget, release)
+      const form = await formOf(widget, release, kept?.transaction)
       const fits = fitting(form, answers)
       const email = mailIn(form, fits) ?? ''
       // What may come from a machine takes no time from anybody. It is booked once somebody says that it is no junk.
@@ -178,12 +185,13 @@ export const bookingAnswers = answering(bookingActions)(
         name: nameIn(form, fits),
         email,
         note: noteIn(form, fits),
-        zone,
+        zone: isZone(zone) ? zone : '', // a browser may be newer than this Node, and name a zone that it does not know
         submissionId: kept.submissionId,
       }
       const held = hold && idOfHold(hold)
-      const booked = await unlessGone(() => bookHeld(known, held, wish, whose, booker, kept.transaction))
+      // First, since answers to the booking's own mails may go to the same people.
       await tellOfSubmission({ widget, page, mailTo: form.mailTo }, kept)
+      const booked = await unlessGone(() => bookHeld(known, held, wish, whose, booker, kept.transaction))
       return {
         state: booked.state === 'asked' ? 'asked' : 'booked',
         link: bookingLink(booked.id),

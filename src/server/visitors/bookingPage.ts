@@ -20,13 +20,17 @@ import { feedOf } from '../services/booking/feeds'
 import { writeIcs } from '../services/booking/ics'
 import { takenIn } from '../services/booking/taking'
 import { limitedText } from './body'
-import { sendPage } from './page'
+import { takeShared } from './limits'
+import { sendPage, sendTooOften } from './page'
+import { VisitorError } from './problems'
 
 export const bookingPath = /^\/b\/([0-9a-f-]{36})\/([\w-]{22})(\/booking\.ics)?$/
 export const feedPath = /^\/k\/([0-9a-f-]{36})\/([a-z][a-z0-9]{0,15})\/([\w-]{22})\.ics$/
 /** Of free times that are offered at once. */
 const mostDays = 7
 const mostBytes = 2_000
+/** Of one booking: each goes by mail to everybody concerned. */
+const maxChangesPerHour = 6
 
 export async function answerBooking(
   request: IncomingMessage,
@@ -54,11 +58,17 @@ export async function answerBooking(
     })
   }
   const form = new URLSearchParams(await limitedText(request, mostBytes))
-  if (canChange && form.get('do') === 'cancel') await cancelBooking(id)
+  try {
+    await takeShared(`booking ${id}`, maxChangesPerHour)
+  } catch (error) {
+    if (error instanceof VisitorError) return sendTooOften(response, booking.locale)
+    throw error
+  }
+  if (canChange && form.get('do') === 'cancel') await cancelBooking(id, 'visitor')
   const to = Number(form.get('to'))
   if (canChange && Number.isSafeInteger(to) && to > 0)
     try {
-      await moveBooking(known, id, { start: to, who: form.get('who') ?? '', isByHand: false })
+      await moveBooking(known, id, { start: to, who: form.get('who') ?? '', by: 'visitor' })
     } catch (error) {
       if (!(error instanceof TimeGone)) throw error
       return sendBooking(response, known, booking, clientName, {

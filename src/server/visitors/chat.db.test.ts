@@ -1,6 +1,7 @@
 /** A conversation between a visitor's page and the inbox: once, in order, rung at both ends, and by mail when nobody is there. */
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import type { ServerResponse } from 'node:http'
+import { connect } from 'node:net'
 import { PassThrough } from 'node:stream'
 import { QueryTypes } from 'sequelize'
 import { makeActor, makeColleague } from '../db/testDatabase'
@@ -277,6 +278,62 @@ describe('when nobody is there', () => {
     }
     await until(async () => !(await read(undefined)).isThere)
   })
+  test('further words go by mail, several in one, unless somebody who can answer has the talk open', async () => {
+    const { mailFurtherWords } = await import('../services/visitors/furtherWords')
+    const talk = secret()
+    await say(talk, 'Hello')
+    const before = (await mails()).length
+    expect(before).toBeGreaterThan(0)
+    await say(talk, 'Please ring me back today')
+    await say(talk, 'After four')
+    const [submission] = await sent()
+    const { id } = submission!
+    const beAt = (userId: string, submissionId?: string) =>
+      attendance.attend({ agencyId: actor.agencyId, userId, submissionId })
+    const isSeen = (there: boolean) =>
+      until(
+        async () =>
+          (await s.inTransaction((transaction) => attendance.isTalkAttended(id, transaction))) === there,
+      )
+    const leave = beAt(actor.userId, id)
+    await isSeen(true)
+    await mailFurtherWords(id)
+    expect((await mails()).length).toBe(before)
+    leave()
+    await isSeen(false)
+    const viewer = await makeColleague(actor.agencyId, 'viewer')
+    const leaveViewer = beAt(viewer.userId, id)
+    await mailFurtherWords(id)
+    await mailFurtherWords(id)
+    const told = (await mails()).slice(before)
+    expect(told).toHaveLength(before)
+    expect(told[0]!.text).toContain('Please ring me back today\n\nAfter four')
+    expect((await read(undefined)).isThere).toBe(false)
+    leaveViewer()
+  })
+  test('a first word that nobody at the inbox looked at goes by mail after a while', async () => {
+    const { mailFurtherWords } = await import('../services/visitors/furtherWords')
+    const leave = attendance.attend({
+      agencyId: actor.agencyId,
+      userId: actor.userId,
+      submissionId: undefined,
+    })
+    await until(async () => (await read(undefined)).isThere)
+    await say(secret(), 'Is anybody there?')
+    expect(await mails()).toEqual([])
+    const [submission] = await sent()
+    const waiting = await s
+      .db()
+      .sequelize.query<{ data: { submissionId: string } }>(
+        `select data from pgboss.job where name = 'words'`,
+        { type: QueryTypes.SELECT },
+      )
+    expect(waiting.map(({ data }) => data.submissionId)).toContain(submission!.id)
+    await mailFurtherWords(submission!.id)
+    expect((await mails())[0]!.text).toContain('Is anybody there?')
+    leave()
+    await until(async () => !(await read(undefined)).isThere)
+  })
   test('whoever has the page open is answered there, and gets no mail', async () => {
     const talk = secret()
     await say(talk, 'Hello', { email: 'a@post.example' })
@@ -354,6 +411,22 @@ describe('what rings', () => {
     leave[1]!()
     await until(async () => (await talks.readTalk(actor, submission!.id)).colleagues.length === 0)
     leave[0]!()
+  })
+  test('streams that are dropped at once are taken off the count', async () => {
+    const { openStreams } = await import('./visitors')
+    const talk = secret()
+    await say(talk, 'Hello')
+    const before = openStreams()
+    const url = new URL(`${visitors.origin}/x/${ref}/bell?talk=${talk}`)
+    for (let at = 0; at < 40; at += 1) {
+      const socket = connect(Number(url.port), url.hostname)
+      socket.write(`GET ${url.pathname}${url.search} HTTP/1.1\r\nHost: ${url.host}\r\n\r\n`)
+      await new Promise((done) => setTimeout(done, 2))
+      socket.destroy()
+    }
+    await until(() => Promise.resolve(openStreams() === before))
+    const page = await listen(talk)
+    page.stop()
   })
   test('one address may listen so often and not more', async () => {
     const pages = await Promise.all(Array.from({ length: 20 }, () => listen(undefined)))

@@ -8,7 +8,8 @@ import { toldWords } from '@/kinds/chat/words'
 import { db } from '../db/db'
 import { isAnybodyThere } from '../live/attendance'
 import { bell, deskTopic, ring, ringTyping, talkTopic } from '../live/bell'
-import { tellOfSubmission } from '../services/visitors/telling'
+import { hearLater } from '../services/visitors/furtherWords'
+import { rememberAddressees, tellOfSubmission } from '../services/visitors/telling'
 import { answering, type Told, type WidgetFacts } from './answers'
 import { fileLink } from './fileLinks'
 import { waitingFiles } from './files'
@@ -100,9 +101,13 @@ export const chatAnswers = answering(chatActions)(
           address ? addressIn(address, widget.locale) : undefined,
           suspicion === undefined,
           transaction,
-        )
-      else if (!suspicion && !(await isAnybodyThere(widget, undefined, transaction)))
-        await tellOfSubmission({ widget, page, mailTo: mailTo(widget) }, kept)
+        ).then(() => hearLater(submissionId, transaction))
+      else if (!suspicion) {
+        if (await isAnybodyThere(widget, undefined, transaction)) {
+          await rememberAddressees(submissionId, mailTo(widget), false, transaction)
+          await hearLater(submissionId, transaction)
+        } else await tellOfSubmission({ widget, page, mailTo: mailTo(widget) }, kept)
+      }
       await ring(talkTopic(submissionId), transaction)
       return { n }
     },

@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { createTransport } from 'nodemailer'
 import { QueryTypes } from 'sequelize'
+import sharp from 'sharp'
 import { makeActor, makeColleague } from '../db/testDatabase'
 import type { Letter } from '../mail/letter'
 import type { Actor } from '../services/access/actor'
@@ -114,6 +115,85 @@ describe('what comes back', () => {
     ['another host', 'ada@other.example'],
   ])('%s is refused at once', async (_name, to) => {
     await expect(back(to, 'Hello')).rejects.toMatchObject({ responseCode: 550 })
+  })
+})
+
+describe('mails of many sorts', () => {
+  const address = async () => {
+    await talk.answerSender(actor, id, 'One')
+    return (await lastMail()).replyTo!
+  }
+  const send = (to: string, mail: object) =>
+    createTransport({ host: '127.0.0.1', port, secure: false, ignoreTLS: true }).sendMail({
+      from: 'leo@post.example',
+      to,
+      subject: 'Re',
+      ...mail,
+    })
+  const theirs = async () => (await read()).messages.filter(({ kind }) => kind === 'visitor')
+  test('a picture alone is kept, and a program is said to be left out', async () => {
+    const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
+      .png()
+      .toBuffer()
+    const attachments = [
+      { filename: 'cat.png', content: picture },
+      { filename: 'run.exe', content: Buffer.from('MZ\u0000\u0000') },
+    ]
+    await send(await address(), { text: '', attachments })
+    const [one] = await theirs()
+    expect(one!.files.map(({ name }) => name)).toEqual(['cat.png'])
+    expect(one!.text).toContain('run.exe')
+    const { openFile } = await import('../services/visitors/files')
+    expect((await openFile(actor, one!.files[0]!.id)).size).toBe(picture.length)
+  })
+  test('from another address it says from which', async () => {
+    await send(await address(), { from: 'aunt@post.example', text: 'Me too' })
+    expect(await theirs()).toMatchObject([{ text: 'Me too', who: 'aunt@post.example' }])
+  })
+  test('no more than twenty an hour are taken', async () => {
+    const to = await address()
+    const said = await Promise.all(
+      Array.from({ length: 25 }, (_one, at) =>
+        send(to, { text: `No. ${at}` }).then(
+          () => 250,
+          (error: { responseCode: number }) => error.responseCode,
+        ),
+      ),
+    )
+    expect(said.filter((code) => code === 451)).toHaveLength(5)
+    expect(await theirs()).toHaveLength(20)
+  })
+  test('one that takes the parser too long is taken whole, and soon', async () => {
+    const before = Date.now()
+    await send(await address(), { text: `Hello\n${`${'On a '.repeat(400)}\n`.repeat(12)}` })
+    await send(await address(), { text: `Hello${'\n'.repeat(90_000)}there` })
+    expect(Date.now() - before).toBeLessThan(15_000)
+    const [one, other] = await theirs()
+    expect(one!.text).toMatch(/^Hello/)
+    expect(other!.text).toMatch(/^Hello\n\nthere/)
+  })
+  test('those who heard of it hear of what comes back', async () => {
+    const to = await address()
+    await s
+      .db()
+      .sequelize.query(`update submissions set mail_to = '{desk@vets.example}', told_n = 0 where id = $1`, {
+        bind: [id],
+      })
+    await send(to, { text: 'Please ring me back' })
+    await send(to, { text: 'Today' })
+    const { mailFurtherWords } = await import('../services/visitors/furtherWords')
+    await mailFurtherWords(id)
+    await mailFurtherWords(id)
+    const told = (await s
+      .db()
+      .sequelize.query(
+        `select data from pgboss.job where name = 'mail' and data ->> 'to' = 'desk@vets.example'`,
+        {
+          type: QueryTypes.SELECT,
+        },
+      )) as { data: Letter }[]
+    expect(told).toHaveLength(1)
+    expect(told[0]!.data.text).toContain('Please ring me back\n\nToday')
   })
 })
 

@@ -112,6 +112,32 @@ describe('a file', () => {
     expect((await upload(bytes(), { name })).status).toBe(status)
     expect(await count('files')).toBe(status === 200 ? 1 : 0)
   })
+  test('a slow first try harms nothing that a second one has brought meanwhile', async () => {
+    const { takeFile } = await import('./files')
+    const [row] = await s.listWidgets(actor, clientId)
+    const coming = { widget: { ...row!, agencyId: actor.agencyId }, question, key: newKey(), name: 'cat.png' }
+    const limits = { mostBytes: 2_000_000, kinds: ['picture'] } as const
+    const stop = () => undefined
+    let goOn = () => {}
+    const isOpen = new Promise<void>((done) => (goOn = done))
+    async function* slowly() {
+      yield picture.subarray(0, 300_000)
+      await isOpen
+      throw new Error('the connection broke')
+    }
+    async function* atOnce() {
+      yield picture
+      await Promise.resolve()
+    }
+    const slow = takeFile(coming, limits, { bytes: slowly(), announced: picture.length, stop })
+    await new Promise((done) => setTimeout(done, 200))
+    const { id } = await takeFile(coming, limits, { bytes: atOnce(), announced: picture.length, stop })
+    goOn()
+    await expect(slow).rejects.toThrow('broke')
+    expect(await send([id])).toBe(200)
+    const back = await open(actor, id)
+    expect(Buffer.from(await new Response(back.bytes).arrayBuffer()).equals(picture)).toBe(true)
+  })
   test('sent twice under one key is there once', async () => {
     const key = newKey()
     const [one, two] = [await upload(picture, { key }), await upload(picture, { key })]

@@ -3,9 +3,9 @@
  * Each file is kept in pieces as it arrives, so that none is ever whole in memory.
  */
 import { fileTypeFromBuffer } from 'file-type'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import { kindOfFile, type FileKind, type GivenFile } from '@/core/forms/files'
-import { db } from '../db/db'
+import { db, inTransaction } from '../db/db'
 import type { KeptVisit, WidgetFacts } from './answers'
 import { VisitorError } from './problems'
 
@@ -25,6 +25,8 @@ interface Row {
   readonly name: string
   readonly size: number
   readonly isWhole: boolean
+  /** Number of the try, from 0. */
+  readonly attempt: number
 }
 
 /** Without what could lead out of a folder or hide what it is. */
@@ -89,20 +91,47 @@ export async function takeFile(
   if (row.isWhole) return row
   const late = setTimeout(stop, inTimeMs)
   try {
-    const { size, type } = await keepPieces(bytes, row.id, mostBytes, kinds)
-    await db().sequelize.query('update files set size = $2, type = $3, is_whole = true where id = $1', {
-      bind: [row.id, size, type],
-    })
-    return { id: row.id, name: row.name, size }
+    const { size, type } = await keepPieces(bytes, row, mostBytes, kinds)
+    return await finish(row, size, type)
   } catch (error) {
-    await db().sequelize.query('delete from files where id = $1', { bind: [row.id] })
+    // Another try may have brought it by now, or still be under way: only this one is thrown away.
+    await db().sequelize.query(
+      `delete from file_pieces p using files f where f.id = p.file_id and p.file_id = $1 and p.attempt = $2 and not f.is_whole`,
+      { bind: [row.id, row.attempt] },
+    )
+    await db().sequelize.query(
+      'delete from files f where id = $1 and not is_whole and not exists (select 1 from file_pieces p where p.file_id = f.id)',
+      { bind: [row.id] },
+    )
     throw error
   } finally {
     clearTimeout(late)
   }
 }
 
-/** One that came whole before is known by its key; one that was broken off begins again. */
+/** The first try that is whole is kept; what the others brought goes. */
+const finish = ({ id, name, attempt }: Row, size: number, type: string): Promise<GivenFile> =>
+  inTransaction(async (transaction) => {
+    const [won] = await db().sequelize.query(
+      'update files set size = $2, type = $3, is_whole = true where id = $1 and not is_whole returning 1',
+      { bind: [id, size, type], type: QueryTypes.SELECT, transaction },
+    )
+    if (won) {
+      await db().sequelize.query('delete from file_pieces where file_id = $1 and attempt <> $2', {
+        bind: [id, attempt],
+        transaction,
+      })
+      return { id, name, size }
+    }
+    const [row] = await db().sequelize.query<GivenFile>(
+      'select id, name, size from files where id = $1 and is_whole',
+      { bind: [id], type: QueryTypes.SELECT, transaction },
+    )
+    if (!row) throw new VisitorError('does_not_fit')
+    return row
+  })
+
+/** One that came whole before is known by its key; another try goes beside those that are still under way. */
 async function begin(
   { id, agencyId, clientId }: Coming['widget'],
   question: string,
@@ -111,17 +140,15 @@ async function begin(
 ): Promise<Row> {
   const [row] = await db().sequelize.query<Row>(
     `insert into files (agency_id, client_id, widget_id, question, key, name) values ($1, $2, $3, $4, $5, $6)
-     on conflict (widget_id, key) do update set name = files.name returning id, name, size, is_whole as "isWhole"`,
+     on conflict (widget_id, key) do update set attempt = files.attempt + 1 returning id, name, size, attempt, is_whole as "isWhole"`,
     { bind: [agencyId, clientId, id, question, key, name], type: QueryTypes.SELECT },
   )
-  if (!row!.isWhole)
-    await db().sequelize.query('delete from file_pieces where file_id = $1', { bind: [row!.id] })
   return row!
 }
 
 async function keepPieces(
   bytes: AsyncIterable<Buffer>,
-  id: string,
+  { id, attempt }: Row,
   mostBytes: number,
   kinds: readonly FileKind[],
 ): Promise<{ size: number; type: string }> {
@@ -130,6 +157,7 @@ async function keepPieces(
   let type = ''
   let held: Buffer[] = []
   let heldBytes = 0
+  let isDone = false
   const check = async () => {
     if (type) return
     type = await typeOf(Buffer.concat(held).subarray(0, headBytes))
@@ -138,9 +166,11 @@ async function keepPieces(
   }
   const keep = async () => {
     await check()
-    await db().sequelize.query('insert into file_pieces (file_id, at, bytes) values ($1, $2, $3)', {
-      bind: [id, at, Buffer.concat(held)],
-    })
+    const [kept] = await db().sequelize.query(
+      `insert into file_pieces (file_id, attempt, at, bytes) select id, $2, $3, $4 from (select id from files where id = $1 and not is_whole for share) own returning 1`,
+      { bind: [id, attempt, at, Buffer.concat(held)], type: QueryTypes.SELECT },
+    )
+    if (!kept) isDone = true // another try has brought it whole meanwhile
     at += 1
     held = []
     heldBytes = 0
@@ -151,6 +181,7 @@ async function keepPieces(
     held.push(piece)
     heldBytes += piece.length
     if (heldBytes >= pieceBytes) await keep()
+    if (isDone) break
   }
   if (size === 0) throw new VisitorError('wrong_file')
   if (heldBytes > 0) await keep()
@@ -158,11 +189,15 @@ async function keepPieces(
 }
 
 /** Names of files that wait for their submission. @throws VisitorError when one is not this widget's, or belongs to another already */
-export async function waitingFiles(widgetId: string, ids: readonly string[]): Promise<GivenFile[]> {
+export async function waitingFiles(
+  widgetId: string,
+  ids: readonly string[],
+  transaction?: Transaction,
+): Promise<GivenFile[]> {
   if (ids.length === 0) return []
   const rows = await db().sequelize.query<GivenFile>(
     'select id, name, size from files where widget_id = $1 and id = any($2::uuid[]) and is_whole and submission_id is null',
-    { bind: [widgetId, ids], type: QueryTypes.SELECT },
+    { bind: [widgetId, ids], type: QueryTypes.SELECT, transaction },
   )
   return ids.map((id) => {
     const row = rows.find((one) => one.id === id)

@@ -1,5 +1,6 @@
 /** Answers to a form, checked against the release of it that was answered, and told in the words that were asked. */
 import { LRUCache } from 'lru-cache'
+import type { Transaction } from 'sequelize'
 import { given, type Answers as Given } from '@/core/forms/answers'
 import type { GivenFile } from '@/core/forms/files'
 import { questionsOf, type Form, type Question } from '@/core/forms/form'
@@ -13,10 +14,14 @@ import { VisitorError } from './problems'
 const held = new LRUCache<string, Form>({ max: 500 })
 
 /** @throws VisitorError `does_not_fit` when the widget has no such form or no such release */
-export async function formFor(widget: WidgetFacts, number: number): Promise<Form> {
+export async function formFor(
+  widget: WidgetFacts,
+  number: number,
+  transaction?: Transaction,
+): Promise<Form> {
   const id = String(widget.settings.form ?? '')
   const key = `${widget.clientId} ${id} ${number}`
-  const form = held.get(key) ?? (id ? (await releasedForm(widget.clientId, id, number))?.form : undefined)
+  const form = held.get(key) ?? (id ? (await releasedForm(widget.clientId, id, number, transaction))?.form : undefined)
   if (!form) throw new VisitorError('does_not_fit')
   held.set(key, form)
   return form

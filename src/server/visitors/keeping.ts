@@ -69,8 +69,8 @@ export async function keepOnce(
     // Whatever the database is set to: what is acknowledged is written, though the server be killed in the next moment.
     await db().sequelize.query('set local synchronous_commit to on', { transaction })
     const [row] = await db().sequelize.query<{ id: string }>(
-      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk, told, sender, talk, release)
-       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10, $11::jsonb, $12, $13,
+      `insert into submissions (agency_id, client_id, widget_id, kind, action, key, hash, body, page, junk, carried_out, told, sender, talk, release)
+       values ($1, $2, $3, $4, $5, $6, $7, $8::jsonb, $9, $10, $10::text is null, $11::jsonb, $12, $13,
          (select r.number from widgets w join releases r on r.id = w.live_release_id where w.id = $3)) on conflict do nothing returning id`,
       {
         bind: [

@@ -1,27 +1,45 @@
 /**
  * `/l/<token>` and `/l/<token>/leave`: the pages that a letter's link leads to. A look changes nothing, because programs look
  * at links too; a press on the button does. `leave` is also what mail programs call by themselves (RFC 8058).
+ * `/l/<id>/<signature>/leave` does that alone: whoever sends letters to a list has it, and it proves no consent.
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeUTF8 } from 'entities'
 import { say, type Phrase } from '@/core/locale/phrase'
-import { setSubscribed, subscriberAt, type Subscribed } from '../services/visitors/subscribers'
+import {
+  isLeaveLink,
+  setSubscribed,
+  subscriberAt,
+  tokenOf,
+  type Subscribed,
+} from '../services/visitors/subscribers'
 import { subscriberWords as words } from '../services/visitors/subscriberWords'
-import { sendPage } from './page'
+import { takeShared } from './limits'
+import { sendPage, sendTooOften } from './page'
+import { VisitorError } from './problems'
 
-export const letterPath = /^\/l\/([\w-]{43})(\/leave)?$/
+export const letterPath = /^\/l\/(?:([\w-]{43})|([0-9a-f-]{36})\/([\w-]{22})(?=\/leave$))(\/leave)?$/
+const maxChangesPerHour = 10
 
 export async function answerLetter(
   request: IncomingMessage,
   response: ServerResponse,
-  [, token = '', leave]: RegExpExecArray,
+  [, ownToken, id = '', signature = '', leave]: RegExpExecArray,
 ): Promise<void> {
   const isPost = request.method === 'POST'
   request.resume() // what is in it does not matter
-  const who = await subscriberAt(token)
-  if (!who) return send(response, 404, 'en', say(words.gone, 'en'))
+  const token = ownToken ?? (isLeaveLink(id, signature) ? await tokenOf(id) : undefined)
+  const who = token ? await subscriberAt(token) : undefined
+  if (!token || !who) return send(response, 404, 'en', say(words.gone, 'en'))
   const told = (phrase: Phrase) =>
     say(phrase, who.locale).replaceAll('{name}', who.clientName).replaceAll('{email}', who.email)
+  if (isPost)
+    try {
+      await takeShared(`letter ${token}`, maxChangesPerHour)
+    } catch (error) {
+      if (error instanceof VisitorError) return sendTooOften(response, who.locale)
+      throw error
+    }
   if (isPost) await setSubscribed(token, leave ? 'left' : 'confirmed')
   const isDone = isPost || isSo(who, leave)
   send(

@@ -55,15 +55,17 @@ export function createLimits(now: () => number = Date.now) {
       const held = windows.get(key)
       if (held) held.count -= 1
     },
-    /** Of all processes, by hour. @throws VisitorError `too_often` */
-    async take(key: string, mostPerHour: number): Promise<void> {
-      try {
-        await throttle(`visitor ${key}`, mostPerHour, 3600)
-      } catch (error) {
-        if (!(error instanceof ProblemError)) throw error
-        throw new VisitorError('too_often', { retryAfter: Number(error.problem.facts.seconds) })
-      }
-    },
+    take: takeShared,
+  }
+}
+
+/** Of all processes, by hour. @throws VisitorError `too_often` */
+export async function takeShared(key: string, mostPerHour: number): Promise<void> {
+  try {
+    await throttle(`visitor ${key}`, mostPerHour, 3600)
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error
+    throw new VisitorError('too_often', { retryAfter: Number(error.problem.facts.seconds) })
   }
 }
 

@@ -100,7 +100,7 @@ describe('what is answered', () => {
       ['desk@vets.example', 'leo@post.example', 'The vets: Line break <b>bold</b>'],
       ['nurse@vets.example', 'leo@post.example', 'The vets: Line break <b>bold</b>'],
     ])
-    expect(mails[0]!.data.html).toContain('Line<br>break &lt;b&gt;bold')
+    expect(mails[0]!.data.html).toContain('Line break &lt;b&gt;bold')
     expect(mails[0]!.data.html).toMatch(/\/inbox\?at=[0-9a-f-]{36}/)
   })
 })

@@ -21,7 +21,7 @@ interface Sent {
 export const questionsAnswers = answering(questionsActions)(
   {
     async ask({ release, read, answers }, { widget, page, suspicion, kept }) {
-      const form = await formFor(widget, release)
+      const form = await formFor(widget, release, kept?.transaction)
       if (suspicion || !kept) return { state: 'kept' }
       await countReads(widget.id, read, 'sent', kept.transaction)
       await tellOfSubmission({ widget, page, mailTo: form.mailTo }, kept)

@@ -50,7 +50,7 @@ const phones = [
   { id: 'b', name: 'Nurses’ room', number: '+44 1632 960115', seconds: 20, hours: [] },
 ]
 beforeEach(async () => {
-  for (const table of ['throttles', 'calls', 'unwanted_numbers'])
+  for (const table of ['throttles', 'calls', 'unwanted_numbers', 'rings'])
     await s.db().sequelize.query(`delete from ${table}`)
   await s.db().sequelize.query(`delete from pgboss.job`)
   got = []
@@ -252,6 +252,41 @@ test('nobody there: a message is taken, with its sound, in the inbox and by mail
   expect(orders().at(-1)).toEqual({ do: 'hangUp', leg: 'v1' })
   expect((await post('write', { call: asked.call, text: 'He came out.' })).status).toBe(200)
   expect((await submissions())[0]!.messages.map(({ text }) => text)).toContain('He came out.')
+})
+
+test('a telephone is rung three times an hour at most, whichever call it is for', async () => {
+  const rings = () => orders().filter((one) => one.do === 'ring' && one.to === '+447700900318').length
+  let last = { call: '' }
+  for (let at = 0; at < 3; at += 1) {
+    const asked = wish()
+    if ((await post('ring', asked)).status !== 200) break
+    last = asked
+    await work()
+    await tell({ is: 'unanswered', leg: 'p0' })
+    await tell({ is: 'unanswered', leg: 'p1' })
+    for (let round = 0; round < 3; round += 1) {
+      await tell({ is: 'unanswered', leg: `v${round}` })
+      await post('again', { call: last.call })
+      await work()
+    }
+    await post('stop', { call: last.call })
+    await work()
+  }
+  expect(rings()).toBe(3)
+  expect((await post('again', { call: last.call })).value.code).toBe('too_often')
+})
+test('a number that wants to be left alone is not rung again for a call of before', async () => {
+  const asked = wish()
+  await post('ring', asked)
+  await work()
+  await tell({ is: 'unanswered', leg: 'p0' })
+  await tell({ is: 'unanswered', leg: 'p1' })
+  await tell({ is: 'unanswered', leg: 'v0' })
+  const { createHash } = await import('node:crypto')
+  await s.db().sequelize.query(`insert into unwanted_numbers values ($1, now() + interval '1 day')`, {
+    bind: [createHash('sha256').update('+447700900318').digest('base64url')],
+  })
+  expect((await post('again', { call: asked.call })).value.code).toBe('number_refused')
 })
 
 test('a greeting that was recorded is played from a signed address, by every switchboard of the client, and by nobody else', async () => {

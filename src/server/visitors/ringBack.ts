@@ -11,8 +11,17 @@ import { choicesOf, momentInWords } from '@/kinds/ringBack/choices'
 import { toldWords } from '@/kinds/ringBack/toldWords'
 import { db, inTransaction } from '../db/db'
 import { ringInbox } from '../live/bell'
+import { announce } from '../services/visitors/announcing'
 import { addMessage } from '../services/visitors/messages'
-import { beginCall, callOf, callTopic, planOf, tellCall, type CallRow } from '../services/ring/calls'
+import {
+  beginCall,
+  callOf,
+  callTopic,
+  planOf,
+  ringAgain,
+  tellCall,
+  type CallRow,
+} from '../services/ring/calls'
 import { hasExchange } from '../services/ring/exchange'
 import { checkNumber } from '../services/ring/numbers'
 import { switchboardOf } from '../services/ring/switchboards'
@@ -125,7 +134,7 @@ export const ringBackAnswers = answering(ringBackActions)(
     },
     async again({ call: secret }, { widget }) {
       const call = await callOf(widget.id, secret)
-      if (call) await tellCall(call.id, { is: 'again' })
+      if (call) await ringAgain(call)
       return {}
     },
     async write({ call: secret, text }, { widget }) {
@@ -134,7 +143,9 @@ export const ringBackAnswers = answering(ringBackActions)(
       await inTransaction(async (transaction) => {
         const row = await db().Submission.findByPk(call.submissionId, { transaction, lock: true })
         if (!row) return
-        await addMessage({ submissionId: row.id, kind: 'visitor', text }, transaction)
+        const n = await addMessage({ submissionId: row.id, kind: 'visitor', text }, transaction)
+        const told = { submissionId: row.id, n, from: 'visitor', text, files: [] }
+        await announce(row.clientId, 'message.created', told, transaction)
         await row.update({ state: 'open', changedAt: new Date() }, { transaction })
         await ringInbox(call, transaction)
       })

@@ -146,14 +146,46 @@ describe('what is sent', () => {
   test.each([
     ['a field that people don’t see', () => ({ trap: 'x' })],
     ['a form filled in at once', () => ({ ticket: tickets.newTicket(ref) })],
-    ['no ticket', () => ({ ticket: '' })],
     ['a ticket of another widget', () => ({ ticket: tickets.newTicket('other', Date.now() - 9_000) })],
     ['a ticket that was altered', () => ({ ticket: `1${tickets.newTicket(ref, 0)}` })],
-    ['one from the day before yesterday', () => ({ ticket: tickets.newTicket(ref, Date.now() - 2e8) })],
   ])('%s makes it junk, and is answered alike; nobody is written to', async (_name, change) => {
     expect(await send(change())).toMatchObject({ status: 200, value: { state: 'asked' } })
     expect((await kept())[0]!.junk).toMatch(/\w/)
     expect(await onList()).toEqual([])
+  })
+  test.each([
+    ['whose ticket could not be loaded', () => ({ ticket: '' })],
+    ['in a tab of the day before yesterday', () => ({ ticket: tickets.newTicket(ref, Date.now() - 2e8) })],
+  ])('a form %s is taken like any other', async (_name, change) => {
+    expect(await send(change())).toMatchObject({ status: 200, value: { state: 'asked' } })
+    expect((await kept())[0]!.junk).toBeNull()
+    expect(await onList()).toHaveLength(1)
+  })
+  test('somebody on the list already is told so by mail; the page says the same as to everybody', async () => {
+    await send()
+    await s
+      .db()
+      .sequelize.query(`update subscribers set state = 'confirmed', mailed_at = now() - interval '2 minutes'`)
+    const before = (await mails()).length
+    expect((await send()).value).toEqual({ state: 'asked' })
+    const [mail, ...more] = (await mails()).slice(before)
+    expect(more).toEqual([])
+    expect(mail!.data.subject).toBe('Sie stehen auf der Liste: Briefe von Bäckerei')
+    expect(mail!.data.text).toContain('/leave')
+    expect(await onList()).toMatchObject([{ state: 'confirmed' }])
+  })
+  test('whoever asks again gets another mail after a minute, four times a day', async () => {
+    const before = (await mails()).length
+    for (let at = 0; at < 7; at += 1) {
+      await send()
+      await send()
+      await s
+        .db()
+        .sequelize.query(
+          `update subscribers set mailed_at = mailed_at - interval '2 minutes'; delete from throttles`,
+        )
+    }
+    expect((await mails()).length - before).toBe(4)
   })
 })
 

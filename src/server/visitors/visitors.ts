@@ -6,10 +6,10 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { LRUCache } from 'lru-cache'
 import { createHash } from 'node:crypto'
 import * as z from 'zod'
+import { plainJson } from '@/core/forms/plainText'
 import { webAddress } from '@/core/items/facts'
 import { safeJson } from '@/core/readers/json'
 import type { Send } from '@/kinds/actions'
-import { callerOf } from '../api/caller'
 import { openHeaders, sendJson } from '../delivery/files'
 import { env } from '../env'
 import { attend } from '../live/attendance'
@@ -22,6 +22,7 @@ import { takeFile } from './files'
 import { keepOnce, keptBefore } from './keeping'
 import { createLimits } from './limits'
 import { describe, VisitorError, type Refusal } from './problems'
+import { peerOf } from './peer'
 import { newTicket, suspicionOf } from './tickets'
 import { widgetFacts } from './widgetFacts'
 
@@ -79,12 +80,13 @@ async function answer(
   }
   if (action.verb === 'act') {
     // Counted before its body is read, as sends are.
-    await limits.take(`${widget.ref}/${name} ${await limits.visitorOf(peer)}`, action.mostPerHour)
+    const visitor = await limits.visitorOf(peer)
+    await limits.take(`${widget.ref}/${name} ${visitor}`, action.mostPerHour)
     if (widget.onlyFrom && !isFromThere(request, widget.onlyFrom)) throw new VisitorError('not_from_here')
     const { body } = await readEnvelope(request, usual.maxBodyKb * 1024)
-    return answers.handlers[name]!(fitting(action.takes, body), visit)
+    return answers.handlers[name]!(fitting(action.takes, body), { ...visit, visitor })
   }
-  return answers.handlers[name]!(fitting(action.takes, safeJson(asked.get('q') ?? 'null')), visit)
+  return answers.handlers[name]!(fitting(action.takes, plainJson(safeJson(asked.get('q') ?? 'null'))), visit)
 }
 
 const clickSchema = z.strictObject({ to: webAddress.max(2_000) })
@@ -198,32 +200,45 @@ async function listen(
   widget: WidgetFacts,
   peer: string,
 ): Promise<void> {
-  const { searchParams } = new URL(request.url ?? '/', 'http://x')
-  const heard = await answersByKind[widget.kind]?.listens?.(searchParams, widget)
-  if (!heard) throw new VisitorError('not_this_way')
   const ofOne = streams.get(peer) ?? 0
   // Whoever gets none asks now and then.
   if (open >= most.streams || ofOne >= most.streamsOfOne)
     throw new VisitorError('too_often', { retryAfter: 60 })
+  // Counted, and listened for its end, before anything is waited for: somebody may have gone by then.
+  const ends: (() => void)[] = []
+  const end = () => ends.splice(0).forEach((undo) => undo())
+  response.once('close', end)
   open += 1
   streams.set(peer, ofOne + 1)
-  response.writeHead(200, { ...openHeaders, ...streamHeaders })
-  const { submissionId } = heard
-  const leave = submissionId && attend({ agencyId: widget.agencyId, userId: undefined, submissionId })
-  const stop = streamTopics(
-    heard.topics,
-    (piece) => response.write(piece),
-    () => response.end(),
-  )
-  response.once('close', () => {
-    stop()
-    if (leave) leave()
+  ends.push(() => {
     open -= 1
     const left = streams.get(peer)! - 1
     if (left > 0) streams.set(peer, left)
     else streams.delete(peer)
   })
+  try {
+    const { searchParams } = new URL(request.url ?? '/', 'http://x')
+    const heard = await answersByKind[widget.kind]?.listens?.(searchParams, widget)
+    if (!heard) throw new VisitorError('not_this_way')
+    if (response.destroyed) return
+    response.writeHead(200, { ...openHeaders, ...streamHeaders })
+    const { submissionId } = heard
+    if (submissionId) ends.push(attend({ agencyId: widget.agencyId, userId: undefined, submissionId }))
+    ends.push(
+      streamTopics(
+        heard.topics,
+        (piece) => response.write(piece),
+        () => response.end(),
+      ),
+    )
+  } catch (error) {
+    end()
+    throw error
+  }
 }
+
+/** Streams that are open at this process. */
+export const openStreams = (): number => open
 
 function sendProblem(
   request: IncomingMessage,
@@ -254,12 +269,6 @@ const leave = {
   'Access-Control-Allow-Headers': 'Content-Type',
   'Access-Control-Max-Age': '7200',
 } as const
-
-/** The visitor's address; behind as many proxies as are listed, what they say. */
-function peerOf({ headers, socket }: IncomingMessage): string {
-  const forwarded = headers['x-forwarded-for']
-  return callerOf(String(forwarded ?? ''), socket.remoteAddress, env().YIMBLE_DELIVERY_PROXIES)
-}
 
 function fitting(schema: z.ZodType, value: unknown): unknown {
   const parsed = schema.safeParse(value)

@@ -1,6 +1,6 @@
 /** What the visitor API knows of a live widget. Held for some seconds, also for made-up names, so that a flood does not reach the database. */
 import { LRUCache } from 'lru-cache'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import type { Settings } from '@/core/settings/field'
@@ -19,15 +19,20 @@ export async function widgetFacts(ref: string): Promise<WidgetFacts | undefined>
 }
 
 /** The same by id, also for a widget that is off: the inbox asks about those, too. */
-export const widgetFactsById = (id: string): Promise<WidgetFacts | undefined> => read('w.id = $1', id)
+export const widgetFactsById = (id: string, transaction?: Transaction): Promise<WidgetFacts | undefined> =>
+  read('w.id = $1', id, transaction)
 
-async function read(where: string, value: string): Promise<WidgetFacts | undefined> {
+async function read(
+  where: string,
+  value: string,
+  transaction?: Transaction,
+): Promise<WidgetFacts | undefined> {
   const [row] = await db().sequelize.query<Omit<WidgetFacts, 'settings'> & { settings: unknown }>(
     `select w.id, w.ref, w.kind, w.agency_id as "agencyId", w.client_id as "clientId", c.name as "clientName", c.locale, c.time_zone as "timeZone", r.settings,
        case when c.is_strict then array(select t.url from sites t where t.client_id = c.id) end as "onlyFrom"
      from widgets w join clients c on c.id = w.client_id join releases r on r.id = w.live_release_id
      where ${where} and w.deleted_at is null`,
-    { bind: [value], type: QueryTypes.SELECT },
+    { bind: [value], type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) },
   )
   return row && { ...row, settings: z.parse(shapes.settings, row.settings) as Settings }
 }

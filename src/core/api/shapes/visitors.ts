@@ -59,7 +59,7 @@ export const subscriber = z.object({
   askedAt: when,
   confirmedAt: when.nullable(),
   leftAt: when.nullable(),
-  leaveUrl: z.string().describe('Ends it; belongs into every letter'),
+  leaveUrl: z.string().describe('Ends it; belongs into every letter. Empty for viewers'),
 })
 export type SubscriberShape = z.infer<typeof subscriber>
 

@@ -29,6 +29,7 @@ import * as ringBack from './0027-ring-back'
 import * as postedEntries from './0028-posted-entries'
 import * as partners from './0029-partners'
 import * as searchingOneWidget from './0030-searching-one-widget'
+import * as nothingLost from './0031-nothing-lost'
 
 export const migrations = [
   first,
@@ -61,4 +62,5 @@ export const migrations = [
   postedEntries,
   partners,
   searchingOneWidget,
+  nothingLost,
 ]

@@ -33,9 +33,15 @@ export class Submission extends Model<InferAttributes<Submission>, InferCreation
   declare talk: CreationOptional<string | null>
   /** The last message that the visitor's page has read. */
   declare seen: CreationOptional<number>
+  /** Those who hear of it by mail. */
+  declare mailTo: CreationOptional<string[]>
+  /** The last message that they were told of: 0 for what began it, -1 before that. */
+  declare toldN: CreationOptional<number>
   declare page: string
   /** Why it is taken for junk; null where it is not. */
   declare junk: string | null
+  /** What follows from it has been done. */
+  declare carriedOut: CreationOptional<boolean>
   declare state: CreationOptional<'new' | 'open' | 'waiting' | 'done'>
   declare sentAt: CreationOptional<Date>
   declare changedAt: CreationOptional<Date>
@@ -60,8 +66,11 @@ export const initSubmission = (sequelize: Sequelize): typeof Submission =>
       token: DataTypes.TEXT,
       talk: DataTypes.TEXT,
       seen: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+      mailTo: { type: DataTypes.ARRAY(DataTypes.TEXT), allowNull: false, defaultValue: [] },
+      toldN: { type: DataTypes.INTEGER, allowNull: false, defaultValue: -1 },
       page: { type: DataTypes.TEXT, allowNull: false },
       junk: DataTypes.TEXT,
+      carriedOut: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: true },
       state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'new' },
       sentAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },
       changedAt: { type: DataTypes.DATE, allowNull: false, defaultValue: DataTypes.NOW },

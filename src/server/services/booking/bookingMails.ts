@@ -8,10 +8,12 @@ import { db } from '../../db/db'
 import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
+import { newReplyToken, replyAddress } from '../../mail/replyAddress'
 import { changeUntil, isOpen, type Booking } from './booking'
 import { bookingLink } from './links'
 import { bookingWords, type BookingWord } from './bookingWords'
 import type { KnownCalendar } from './calendarBody'
+import { isZone } from '../../zones'
 import { writeIcs, type IcsEvent } from './ics'
 
 export type Told = 'booked' | 'asked' | 'moved' | 'cancelled' | 'reminder'
@@ -52,7 +54,9 @@ export function factsInWords(known: KnownCalendar, booking: Booking): string {
       (text, [name, value]) => text.replaceAll(`{${name}}`, () => value),
       say(bookingWords[word], locale),
     )
-  const [ours, theirs] = [calendar.zone, zone || calendar.zone].map((one) => momentIn(starts, locale, one))
+  const [ours, theirs] = [calendar.zone, isZone(zone) ? zone : calendar.zone].map((one) =>
+    momentIn(starts, locale, one),
+  )
   return [
     ours,
     theirs !== ours ? told('yourTime', { when: theirs! }) : '',
@@ -77,6 +81,7 @@ export async function mailBooking(
   )
   if (!client) return
   const event = eventOf(known, booking, client.name)
+  const replyTo = await replyAddressOf(known, booking, transaction)
   const method = told === 'cancelled' ? 'CANCEL' : 'REQUEST'
   const send = (to: string, letter: ReturnType<typeof letterTo>, calendar: IcsEvent, replyTo?: string) =>
     enqueue(
@@ -99,7 +104,7 @@ export async function mailBooking(
       ...(told === 'cancelled' ? {} : { url: bookingLink(booking.id) }),
       attendee: { name: booking.name, email: booking.email },
     }
-    await send(booking.email, letterTo(known, booking, told, client.name), calendar)
+    await send(booking.email, letterTo(known, booking, told, client.name), calendar, replyTo)
   }
   if (told === 'reminder') return
   for (const { id, mail } of known.calendar.resources) {
@@ -107,6 +112,51 @@ export async function mailBooking(
     const calendar = eventForHouse(known, booking, client.name)
     await send(mail, letterToHouse(known, booking, told, client.locale), calendar, booking.email || undefined)
   }
+}
+
+/**
+ * Where a visitor's answer to a booking's mail arrives: in the inbox with what they sent, else at those who were told of it, else at
+ * whom they booked.
+ */
+async function replyAddressOf(
+  { calendar }: KnownCalendar,
+  { submissionId, who }: Booking,
+  transaction: Transaction,
+): Promise<string | undefined> {
+  const [row] = submissionId
+    ? await db().sequelize.query<{ token: string; mailTo: string[] }>(
+        `update submissions set token = coalesce(token, $2) where id = $1 returning token, mail_to as "mailTo"`,
+        { bind: [submissionId, newReplyToken()], type: QueryTypes.SELECT, transaction },
+      )
+    : []
+  const booked = calendar.resources.filter(({ id, mail }) => mail && who.includes(id))
+  return (row && (replyAddress(row.token) ?? row.mailTo[0])) ?? booked[0]?.mail
+}
+
+/** Tells people of the house that a booking is theirs no longer, so that it leaves their own calendars. */
+export async function mailLoss(
+  known: KnownCalendar,
+  booking: Booking,
+  lost: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
+  const losers = known.calendar.resources.filter(({ id, mail }) => mail && lost.includes(id))
+  if (losers.length === 0) return
+  const [client] = await db().sequelize.query<{ name: string; locale: string }>(
+    'select name, locale from clients where id = $1',
+    { bind: [booking.clientId], type: QueryTypes.SELECT, transaction },
+  )
+  if (!client) return
+  const gone = { ...booking, state: 'cancelled' } as const
+  const content = writeIcs('CANCEL', [eventForHouse(known, gone, client.name)])
+  const letter = letterToHouse(known, gone, 'cancelled', client.locale)
+  for (const { mail } of losers)
+    await enqueue(
+      'mail',
+      { fromName: client.name, to: mail, ...letter, calendar: { method: 'CANCEL', content } },
+      randomUUID(),
+      transaction,
+    )
 }
 
 function letterTo(known: KnownCalendar, booking: Booking, told: Told, clientName: string) {
@@ -134,7 +184,7 @@ function letterTo(known: KnownCalendar, booking: Booking, told: Told, clientName
 }
 
 /** For those who are booked: who comes, and the way to it in the studio. */
-function letterToHouse(known: KnownCalendar, booking: Booking, told: Told, locale: string) {
+export function letterToHouse(known: KnownCalendar, booking: Booking, told: Told, locale: string) {
   const { what } = namesOf(known, booking)
   const words = say(bookingWords[told], locale)
   const whom = [booking.name, booking.email, booking.note].filter(Boolean).join('\n')

@@ -7,9 +7,10 @@ import type { CalendarService } from '@/core/booking/shape'
 import { db, inTransaction } from '../../db/db'
 import { columns, isOpen, nowMinute, type Booking } from './booking'
 import { calendarOf, type KnownCalendar } from './calendarBody'
-import { mailBooking, type Told } from './bookingMails'
+import { mailBooking, mailLoss, type Told } from './bookingMails'
 import { followBooking } from './davSync'
-import { giveBackSeat, takeSeat, type Wish } from './taking'
+import { noticeChange } from './noticeChange'
+import { giveBackSeat, lockShared, takeSeat, type Wish } from './taking'
 
 /** Thrown inside a transaction, so that nothing of it stays. */
 export class TimeGone extends Error {
@@ -24,17 +25,43 @@ export interface Whose {
   readonly locale: string
 }
 
-/** Keeps a time for some minutes. What the same page held before is given back. @returns undefined when it cannot be booked */
+/** Open holds of one visitor in a calendar, and of everybody in it. */
+const maxHolds = { ofVisitor: 3, ofCalendar: 40 } as const
+
+/**
+ * Keeps a time for some minutes. What the same page held before is given back. Nobody empties a calendar by holding: whoever holds
+ * more than a few times loses the oldest, which is still theirs to book while nobody else does.
+ * @param heldBy - what tells one visitor from the next
+ * @returns undefined when it cannot be booked
+ */
 export function holdTime(
   known: KnownCalendar,
   wish: Wish,
   whose: Whose,
-  before: string | undefined,
+  { before, heldBy }: { readonly before?: string | undefined; readonly heldBy?: string | undefined },
 ): Promise<{ readonly id: string; readonly until: Date } | undefined> {
   return inTransaction(async (transaction) => {
+    if (heldBy)
+      await db().sequelize.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', {
+        bind: [`holds ${known.id} ${heldBy}`],
+        transaction,
+      })
     if (before) await letGo(known.id, before, transaction)
-    return keepFor(known, wish, whose, transaction)
+    const held = await keepFor(known, wish, whose, transaction, heldBy)
+    if (held && heldBy) await letGoOldest(known.id, heldBy, transaction)
+    return held
   })
+}
+
+async function letGoOldest(calendarId: string, heldBy: string, transaction: Transaction): Promise<void> {
+  const over = await db().sequelize.query<{ id: string }>(
+    `select id from (
+       select id, held_by = $2 and row_number() over (partition by held_by order by made_at desc) > ${maxHolds.ofVisitor} as is_over_own,
+         row_number() over (order by made_at desc) > ${maxHolds.ofCalendar} as is_over_all
+       from bookings where calendar_id = $1 and state = 'held') open where is_over_own or is_over_all order by id`,
+    { bind: [calendarId, heldBy], type: QueryTypes.SELECT, transaction },
+  )
+  for (const { id } of over) await letGo(calendarId, id, transaction)
 }
 
 async function keepFor(
@@ -42,12 +69,13 @@ async function keepFor(
   wish: Wish,
   whose: Whose,
   transaction: Transaction,
+  heldBy?: string,
 ): Promise<{ readonly id: string; readonly until: Date } | undefined> {
   const seat = await takeSeat(known, wish, transaction)
   if (!seat) return undefined
   const [row] = await db().sequelize.query<{ id: string; until: Date }>(
-    `insert into bookings (agency_id, client_id, calendar_id, session_id, widget_id, service, starts, ends, count, who, state, held_until, locale, price)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 'held', now() + make_interval(mins => $11), $12, $13) returning id, held_until as until`,
+    `insert into bookings (agency_id, client_id, calendar_id, session_id, widget_id, service, starts, ends, count, who, state, held_until, locale, price, held_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 'held', now() + make_interval(mins => $11), $12, $13, $14) returning id, held_until as until`,
     {
       bind: [
         known.agencyId,
@@ -63,6 +91,7 @@ async function keepFor(
         known.calendar.terms.hold,
         whose.locale,
         priceOf(wish.service, wish.count),
+        heldBy ?? null,
       ],
       type: QueryTypes.SELECT,
       transaction,
@@ -118,7 +147,7 @@ export async function bookHeld(
   if (!id) throw new TimeGone()
   const { isByHand } = known.calendar.terms
   const [booking] = await db().sequelize.query<Booking>(
-    `update bookings b set state = $2, held_until = null, name = $3, email = $4, note = $5, zone = $6, submission_id = $7, changed_at = now(),
+    `update bookings b set state = $2, held_until = null, held_by = null, name = $3, email = $4, note = $5, zone = $6, submission_id = $7, changed_at = now(),
        remind_at = case when $8::float8 > 0 then to_timestamp($8::float8) end where b.id = $1 returning ${columns}`,
     {
       bind: [
@@ -153,8 +182,11 @@ export async function findBooking(id: string, transaction?: Transaction): Promis
   return row
 }
 
+/** Who changes a booking. What a visitor does is told to the house as something new in the inbox. */
+export type By = 'visitor' | 'house'
+
 /** @returns false when it is over or cancelled already */
-export function cancelBooking(id: string): Promise<boolean> {
+export function cancelBooking(id: string, by: By): Promise<boolean> {
   return inTransaction(async (transaction) => {
     const booking = await findBooking(id, transaction)
     if (!booking || !isOpen(booking)) return false
@@ -166,6 +198,7 @@ export function cancelBooking(id: string): Promise<boolean> {
       transaction,
     )
     await tell(changed, 'cancelled', transaction)
+    await noticeChange(changed, 'cancelled', by, transaction)
     return true
   })
 }
@@ -187,18 +220,19 @@ export function confirmBooking(id: string): Promise<boolean> {
 export function moveBooking(
   known: KnownCalendar,
   id: string,
-  to: { readonly start: number; readonly who: string; readonly isByHand: boolean },
+  to: { readonly start: number; readonly who: string; readonly by: By },
 ): Promise<Booking | undefined> {
   return inTransaction(async (transaction) => {
     const booking = await findBooking(id, transaction)
     const service = known.calendar.services.find((one) => one.id === booking?.service)
     if (!booking || !service || !isOpen(booking)) return undefined
+    await lockShared(known, service, transaction)
     if (booking.sessionId) await giveBackSeat(booking.sessionId, booking.count, transaction)
     const wish = wishOf(service, {
       who: to.who,
       count: booking.count,
       start: to.start,
-      isByHand: to.isByHand,
+      isByHand: to.by === 'house',
     })
     const seat = await takeSeat(known, wish, transaction)
     if (!seat) throw new TimeGone()
@@ -209,6 +243,9 @@ export function moveBooking(
       transaction,
     )
     await announce(known, moved, 'moved', transaction)
+    const lost = booking.who.filter((id) => !moved.who.includes(id))
+    await mailLoss(known, { ...booking, sequence: moved.sequence }, lost, transaction)
+    await noticeChange(moved, 'moved', to.by, transaction)
     return moved
   })
 }

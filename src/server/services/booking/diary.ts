@@ -169,7 +169,7 @@ export async function moveByHand(
   const booking = await bookingOf(actor, id)
   const known = await knownTo(actor, booking.calendarId)
   const moved = await unlessGone(known, serviceIn(known, booking.service), minuteOf(start), () =>
-    moveBooking(known, id, { start: minuteOf(start), who, isByHand: true }),
+    moveBooking(known, id, { start: minuteOf(start), who, by: 'house' }),
   )
   return shapeOf(moved ?? over())
 }
@@ -182,7 +182,7 @@ export async function settleByHand(
 ): Promise<BookingShape> {
   demandAnswering(actor)
   await bookingOf(actor, id)
-  const done = await (how === 'cancel' ? cancelBooking(id) : confirmBooking(id))
+  const done = await (how === 'cancel' ? cancelBooking(id, 'house') : confirmBooking(id))
   if (!done) over()
   return current(id)
 }

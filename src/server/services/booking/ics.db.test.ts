@@ -46,8 +46,8 @@ describe('what is written', () => {
     const text = ics.writeIcs(undefined, [event()]).replace(ics.uidOf(id), long)
     const folded = text.replace(long, `${long.slice(0, 60)}\r\n ${long.slice(60)}`)
     expect(ics.uidsIn(folded)).toEqual([long])
-    expect(ics.uidsIn(ics.writeIcs(undefined, [event()])).map(ics.isOwnUid)).toEqual([true])
-    expect(ics.isOwnUid(long)).toBe(false)
+    expect(ics.uidsIn(ics.writeIcs(undefined, [event()])).map(ics.idOfUid)).toEqual([event().id])
+    expect(ics.idOfUid(long)).toBeUndefined()
   })
   test('names its method in mails only', () => {
     expect(ics.writeIcs(undefined, [event()])).not.toContain('METHOD')

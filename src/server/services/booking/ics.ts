@@ -1,6 +1,8 @@
 /** Bookings as iCalendar (RFC 5545, with the methods of RFC 5546): invitations for mails, and calendars to subscribe to. */
 import ICAL from 'ical.js'
+import { plainLine, plainText } from '@/core/forms/plainText'
 import { env } from '../../env'
+import { isUuid } from '../isUuid'
 
 export interface IcsEvent {
   readonly id: string
@@ -25,8 +27,11 @@ const ours = () => `@${new URL(env().YIMBLE_DELIVERY_URL).hostname}`
 /** UIDs of the events in a calendar; a long line goes on in the next one behind a space (RFC 5545, 3.1). */
 export const uidsIn = (text: string): string[] =>
   [...text.replace(/\r?\n[ \t]/g, '').matchAll(/^UID:(.*)$/gm)].map(([, uid]) => uid!.trim())
-/** Whether an event is one of those that we write. */
-export const isOwnUid = (uid: string): boolean => uid.endsWith(ours())
+/** @returns the booking's id; undefined for an event that we did not write */
+export function idOfUid(uid: string): string | undefined {
+  const id = uid.slice(0, 36)
+  return isUuid.test(id) && uid === uidOf(id) ? id : undefined
+}
 
 const utc = (ms: number) => ICAL.Time.fromJSDate(new Date(ms), true)
 
@@ -103,18 +108,19 @@ function eventOf(event: IcsEvent): ICAL.Component {
   one.addPropertyWithValue('dtstamp', utc(event.changedAt.getTime()))
   one.addPropertyWithValue('dtstart', utc(event.starts * 60_000))
   one.addPropertyWithValue('dtend', utc(event.ends * 60_000))
-  one.addPropertyWithValue('summary', event.summary)
-  if (event.description) one.addPropertyWithValue('description', event.description)
-  if (event.location) one.addPropertyWithValue('location', event.location)
+  // ical.js escapes line feeds only: a carriage return would begin a property of the writer's own.
+  one.addPropertyWithValue('summary', plainLine(event.summary))
+  if (event.description) one.addPropertyWithValue('description', plainText(event.description))
+  if (event.location) one.addPropertyWithValue('location', plainText(event.location))
   if (event.url) one.addPropertyWithValue('url', event.url)
   one.addPropertyWithValue('status', event.status)
   if (event.organizer)
     one
       .addPropertyWithValue('organizer', `mailto:${env().YIMBLE_MAIL_FROM}`)
-      .setParameter('cn', event.organizer)
+      .setParameter('cn', plainLine(event.organizer))
   if (event.attendee) {
     const who = one.addPropertyWithValue('attendee', `mailto:${event.attendee.email}`)
-    if (event.attendee.name) who.setParameter('cn', event.attendee.name)
+    if (event.attendee.name) who.setParameter('cn', plainLine(event.attendee.name))
     who.setParameter('partstat', event.status === 'CONFIRMED' ? 'ACCEPTED' : 'NEEDS-ACTION')
   }
   return one

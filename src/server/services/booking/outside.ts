@@ -2,16 +2,14 @@
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { Calendar } from '@/core/booking/shape'
 import { describeProblem, problem, ProblemError, type Problem } from '@/core/problems'
-import { busyIn } from '@/core/readers/busy'
-import { zoneNamed } from '@/core/schedule/offsetIn'
 import type { Span } from '@/core/schedule/spans'
 import { db, inTransaction } from '../../db/db'
 import { fetchAddress, refusalOf } from '../../fetch/fetchAddress'
 import { enqueue } from '../../jobs/queue'
-import { zoneTableOf } from '../../zones'
+import { inThread, TooMuch } from '../../threads/inThread'
 import { nowMinute } from './booking'
 import { openLogin } from './davAccounts'
-import { isOwnUid } from './ics'
+import { idOfUid, uidOf, uidsIn } from './ics'
 import { beginRun, endRun, syncDav } from './davSync'
 
 /** How often each is read. */
@@ -79,8 +77,10 @@ export async function readOutside(id: string): Promise<void> {
     const range = { from, until: from + daysAhead * dayMinutes }
     await keep(row, range, row.login ? await throughLogin(row, row.login, range) : await atAddress(row.url))
   } catch (error) {
-    if (!(error instanceof ProblemError)) throw error
-    await note(id, error.problem)
+    if (error instanceof TooMuch)
+      await note(id, problem('too_much_to_read', { address: new URL(row.url).host }))
+    else if (error instanceof ProblemError) await note(id, error.problem)
+    else throw error
   } finally {
     await endRun(id)
   }
@@ -115,11 +115,9 @@ async function keep(
   range: Span,
   { texts, moved }: Read,
 ): Promise<void> {
-  const home = zoneTableOf(zone)
-  const isOwn = (uid: string) => isOwnUid(uid) && !moved.has(uid)
-  const spans = texts
-    .flatMap((text) => busyIn(text, { range, zones: zoneNamed, home, isOwn }))
-    .flatMap(byDays)
+  const booked = await bookedHere(calendarId, texts)
+  const own = new Set([...booked].filter((uid) => !moved.has(uid)))
+  const spans = (await inThread('busy', { texts, range, home: zone, own })).flatMap(byDays)
   await inTransaction(async (transaction) => {
     await db().sequelize.query('delete from outside_busy where outside_id = $1', { bind: [id], transaction })
     await db().sequelize.query(
@@ -132,6 +130,17 @@ async function keep(
       transaction,
     })
   })
+}
+
+/** UIDs of this calendar's own bookings. What another calendar of ours wrote there takes the person's time like anything else. */
+async function bookedHere(calendarId: string, texts: readonly string[]): Promise<ReadonlySet<string>> {
+  const ids = texts.flatMap(uidsIn).flatMap((uid) => idOfUid(uid) ?? [])
+  if (ids.length === 0) return new Set()
+  const rows = await db().sequelize.query<{ id: string }>(
+    'select id from bookings where calendar_id = $1 and id = any($2::uuid[])',
+    { bind: [calendarId, ids], type: QueryTypes.SELECT },
+  )
+  return new Set(rows.map(({ id }) => uidOf(id)))
 }
 
 function faultOf(status: number, url: string, bytes: Buffer): Problem | undefined {

@@ -7,8 +7,15 @@ import { QueryTypes, type Transaction } from 'sequelize'
 import { reach, whoTakes, type Asked, type TakenUp } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import type { Span } from '@/core/schedule/spans'
-import { db } from '../../db/db'
+import { db, inTransaction } from '../../db/db'
 import type { KnownCalendar } from './calendarBody'
+
+/** What the same people are booked for through another calendar of the agency that writes to the same calendar of theirs. */
+const takenElsewhere = `select own.resource, t.starts, t.ends from outside_calendars own
+  join outside_calendars other on other.url = own.url and other.calendar_id <> own.calendar_id and other.login is not null
+  join calendars k on k.id = own.calendar_id join calendars j on j.id = other.calendar_id and j.agency_id = k.agency_id
+  join taken_up t on t.calendar_id = other.calendar_id and t.resource = other.resource
+  where own.calendar_id = $1 and own.login is not null and own.resource = any($5) and t.starts >= $2 - $4::int and t.starts < $3 and t.ends > $2`
 
 /** More tries than others can get in between. */
 const mostTries = 6
@@ -41,7 +48,8 @@ export async function takenIn(
   const [row] = await db().sequelize.query<{ who: string | null; spans: Buffer | null }>(
     `select string_agg(resource, ' ') as who, string_agg(int8send((starts::bigint << 32) | ends), '') as spans from (
        select resource, starts, ends from taken_up where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource = any($5)
-       union all select resource, starts, ends from outside_busy where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource = any($5)) all_of_it`,
+       union all select resource, starts, ends from outside_busy where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource = any($5)
+       union all ${takenElsewhere}) all_of_it`,
     { bind: [id, from, until, longest, ids], type: QueryTypes.SELECT, transaction },
   )
   const { who, spans } = row ?? {}
@@ -80,13 +88,41 @@ const seenTo = new LRUCache<string, true>({ max: 5_000, ttl: 300 })
 export async function giveBackOverdue(calendarId: string, transaction?: Transaction): Promise<void> {
   if (seenTo.has(calendarId)) return
   seenTo.set(calendarId, true)
-  await db().sequelize.query(
+  const [some] = await db().sequelize.query(
+    `select 1 from bookings where calendar_id = $1 and state = 'held' and held_until < now() limit 1`,
+    { bind: [calendarId], type: QueryTypes.SELECT, transaction },
+  )
+  if (!some) return
+  await (transaction
+    ? endOverdue(calendarId, transaction)
+    : inTransaction((own) => endOverdue(calendarId, own)))
+}
+
+/** Each session is locked before its count is looked at: somebody may join or leave it at the same moment. */
+async function endOverdue(calendarId: string, transaction: Transaction): Promise<void> {
+  const gone = await db().sequelize.query<{ sessionId: string; count: number }>(
     `with gone as (delete from bookings where id in (select id from bookings where calendar_id = $1 and state = 'held' and held_until < now()
-       order by id limit 200 for update skip locked) returning session_id, count),
-     less as (select session_id, sum(count)::int as count from gone where session_id is not null group by 1),
-     ended as (delete from booked_sessions s using less l where s.id = l.session_id and s.count <= l.count returning s.id)
-     update booked_sessions s set count = s.count - l.count from less l where s.id = l.session_id and s.count > l.count`,
-    { bind: [calendarId], transaction },
+       order by id limit 200 for update skip locked) returning session_id, count)
+     select session_id as "sessionId", sum(count)::int as count from gone where session_id is not null group by 1 order by 1`,
+    { bind: [calendarId], type: QueryTypes.SELECT, transaction },
+  )
+  for (const { sessionId, count } of gone) await giveBackSeat(sessionId, count, transaction)
+}
+
+/**
+ * Somebody's own calendar may be connected to several of ours. Bookings of such people are made one after the other, so that each sees
+ * what the one before took. Call it before any session is locked.
+ */
+export async function lockShared(
+  { id }: KnownCalendar,
+  { needs }: CalendarService,
+  transaction: Transaction,
+): Promise<void> {
+  await db().sequelize.query(
+    `select pg_advisory_xact_lock(hashtextextended(url, 0)) from (select distinct o.url from outside_calendars o
+       where o.calendar_id = $1 and o.login is not null and o.resource = any($2)
+         and exists (select 1 from outside_calendars p where p.url = o.url and p.calendar_id <> $1 and p.login is not null) order by 1) shared`,
+    { bind: [id, needs.flatMap(({ of }) => of)], transaction },
   )
 }
 
@@ -97,6 +133,7 @@ export async function takeSeat(
   transaction: Transaction,
 ): Promise<Seat | undefined> {
   const { service, start } = wish
+  await lockShared(known, service, transaction)
   for (let tries = 0; tries < mostTries; tries += 1) {
     const around = reach(service, { from: start, until: start })
     const day = { from: around.from - 720, until: around.until + 720 }
@@ -115,7 +152,10 @@ export async function takeSeat(
   return undefined
 }
 
-/** A class that has begun to fill: its row is locked, so that the last place goes once. */
+/**
+ * A class that has begun to fill: its row is locked, so that the last place goes once. How many places there are is for the calendar
+ * to say, also where it has changed since the first booking.
+ */
 async function joinSession(
   calendarId: string,
   { service, start, count }: Wish,
@@ -123,9 +163,13 @@ async function joinSession(
   transaction: Transaction,
 ): Promise<Seat | undefined> {
   const [row] = await db().sequelize.query<{ id: string }>(
-    `update booked_sessions s set count = s.count + $5 where s.calendar_id = $1 and s.service = $2 and s.starts = $3 and s.count + $5 <= s.places
+    `update booked_sessions s set count = s.count + $5, places = $6 where s.calendar_id = $1 and s.service = $2 and s.starts = $3 and s.count + $5 <= $6
        and exists (select 1 from taken_up t where t.session_id = s.id and t.resource = $4) returning s.id`,
-    { bind: [calendarId, service.id, start, who, count], type: QueryTypes.SELECT, transaction },
+    {
+      bind: [calendarId, service.id, start, who, count, service.places],
+      type: QueryTypes.SELECT,
+      transaction,
+    },
   )
   if (!row) return undefined
   const rows = await db().sequelize.query<{ resource: string }>(

@@ -1,12 +1,19 @@
 /** A client's row and its brand, for services that need them inside the agency. */
+import type { Transaction } from 'sequelize'
 import { plainBrand, type Brand } from '@/core/design/brand'
 import { brand as brandShape } from '@/core/api/shapes'
 import { db } from '../../db/db'
 import { found, type Actor, type Anybody } from '../access/actor'
 import { stored } from '../stored'
 
-export const clientRow = async (actor: Actor, id: string) =>
-  found(await db().Client.findOne({ where: { id, agencyId: actor.agencyId } }), 'client')
+export const clientRow = async (actor: Actor, id: string, transaction?: Transaction) =>
+  found(
+    await db().Client.findOne({
+      where: { id, agencyId: actor.agencyId },
+      ...(transaction ? { transaction } : {}),
+    }),
+    'client',
+  )
 
 /** Refuses a client that the actor may not see. A client's own people see theirs only. @throws ProblemError `missing` */
 export async function demandClient({ agencyId, clientId }: Anybody, id: string): Promise<void> {

@@ -86,7 +86,7 @@ async function demandName(actor: Actor, name: string, but?: string): Promise<voi
 export function removeClient(actor: Actor, id: string, evenLive: boolean): Promise<void> {
   demand(actor, 'designer')
   return inTransaction(async (transaction) => {
-    const row = await clientRow(actor, id)
+    const row = await clientRow(actor, id, transaction)
     const widgets = await db().Widget.findAll({
       where: { clientId: id, deletedAt: null, liveReleaseId: { [Op.ne]: null }, switchedOff: false },
       order: [['name', 'ASC']],

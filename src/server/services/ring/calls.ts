@@ -105,9 +105,16 @@ export async function beginCall(asked: Asked, transaction: Transaction): Promise
     { bind: [number, switchboardId, hashOf(number)], type: QueryTypes.SELECT, transaction },
   )
   const { hour, day, isOpen, ofBoard, isUnwanted } = counted!
+  const rung = await ringsOf(number, transaction)
   if (isUnwanted || board.phones.some((one) => dialled(one.number) === number))
     throw new VisitorError('number_refused', { fields: ['number'] })
-  if (isOpen || hour >= mostOfNumber.hour || day >= mostOfNumber.day || ofBoard >= board.mostPerDay)
+  if (
+    isOpen ||
+    isTooOften(rung) ||
+    hour >= mostOfNumber.hour ||
+    day >= mostOfNumber.day ||
+    ofBoard >= board.mostPerDay
+  )
     throw new VisitorError('too_often', { retryAfter: 3600 })
   const [row] = await db().sequelize.query<{ id: string }>(
     `insert into calls (agency_id, client_id, switchboard_id, widget_id, submission_id, secret, name, number, board, state, due_at)
@@ -133,6 +140,44 @@ export async function beginCall(asked: Asked, transaction: Transaction): Promise
   const waitS = Math.max(0, Math.round((dueAt - Date.now()) / 1000))
   await enqueue('call', { callId: row!.id, is: 'due', step: 0 }, `${row!.id} 0`, transaction, waitS)
 }
+
+interface Rings {
+  readonly hour: number
+  readonly day: number
+}
+const isTooOften = ({ hour, day }: Rings) => hour >= mostOfNumber.hour || day >= mostOfNumber.day
+
+/** How often a visitor's telephone was rung, whatever call it was for. */
+async function ringsOf(number: string, transaction: Transaction): Promise<Rings> {
+  const [row] = await db().sequelize.query<Rings>(
+    `select count(*) filter (where at > now() - interval '1 hour')::int as hour, count(*)::int as day
+     from rings where hash = $1 and at > now() - interval '1 day'`,
+    { bind: [hashOf(number)], type: QueryTypes.SELECT, transaction },
+  )
+  return row!
+}
+
+/**
+ * Rings once more for a call that is over, as its visitor wishes. The same limits protect the number as protect it from new calls.
+ * @throws VisitorError `number_refused`, `too_often`
+ */
+export const ringAgain = (call: CallRow): Promise<void> =>
+  inTransaction(async (transaction) => {
+    await db().sequelize.query('select pg_advisory_xact_lock(hashtextextended($1, 27))', {
+      bind: [call.number],
+      type: QueryTypes.SELECT,
+      transaction,
+    })
+    const [of] = await db().sequelize.query<{ isUnwanted: boolean; isOpen: boolean }>(
+      `select exists (select 1 from unwanted_numbers where hash = $2 and until > now()) as "isUnwanted",
+         exists (select 1 from calls where number = $1 and over_at is null and id <> $3) as "isOpen"`,
+      { bind: [call.number, hashOf(call.number), call.id], type: QueryTypes.SELECT, transaction },
+    )
+    if (of!.isUnwanted) throw new VisitorError('number_refused', { fields: ['number'] })
+    if (of!.isOpen || isTooOften(await ringsOf(call.number, transaction)))
+      throw new VisitorError('too_often', { retryAfter: 3600 })
+    await changeCall(call.id, (row, plan) => step(row.state, { is: 'again' }, plan), undefined, transaction)
+  })
 
 /** @returns undefined where the widget has no call under that secret */
 export async function callOf(widgetId: string, secret: string): Promise<CallRow | undefined> {
@@ -171,6 +216,19 @@ export const tellCall = (
     message,
   )
 
+/**
+ * Ends calls whose step has long been over: the job that should have said so is gone, and while a call is open nobody else can be rung
+ * on its number.
+ */
+export async function endLostCalls(): Promise<void> {
+  const lost = await db().sequelize.query<{ id: string }>(
+    `select k.id from calls k where k.over_at is null and k.due_at < now() - interval '1 hour'
+       and not exists (select 1 from pgboss.job j where j.name = 'call' and j.state in ('created', 'retry', 'active') and j.data ->> 'callId' = k.id::text) limit 100`,
+    { type: QueryTypes.SELECT },
+  )
+  for (const { id } of lost) await failCall(id)
+}
+
 /** The exchange could not be told, however often it was tried. */
 const failCall = (id: string): Promise<void> =>
   changeCall(id, ({ state }) => (state.at === 'over' ? undefined : over(state, 'failed')))
@@ -180,8 +238,9 @@ const changeCall = (
   id: string,
   decide: (call: CallRow, plan: Plan) => Step | undefined,
   message?: CallMessage,
-): Promise<void> =>
-  inTransaction(async (transaction) => {
+  within?: Transaction,
+): Promise<void> => {
+  const work = async (transaction: Transaction) => {
     const [found] = await db().sequelize.query<CallRow>(`${selected} where k.id = $1 for update of k`, {
       bind: [id],
       type: QueryTypes.SELECT,
@@ -192,7 +251,9 @@ const changeCall = (
     const plan = planOf(call, Date.now())
     const done = decide(call, plan)
     if (done && done.state !== call.state) await write(call, done, plan, message, transaction)
-  })
+  }
+  return within ? work(within) : inTransaction(work)
+}
 
 async function write(
   call: CallRow,
@@ -217,6 +278,12 @@ async function write(
       transaction,
     })
     await enqueue('exchange', { callId: call.id }, `${call.id} ${n}`, transaction)
+    // Counted where the order is written: whatever led to it, it is the same telephone that rings.
+    if (commands.some((one) => one.do === 'ring' && one.to === call.number))
+      await db().sequelize.query('insert into rings (hash) values ($1)', {
+        bind: [hashOf(call.number)],
+        transaction,
+      })
   }
   if (isOver) {
     if (state.end === 'unwanted') await leaveAlone(call.number, transaction)
@@ -255,38 +322,58 @@ function orderOf(command: Command, { board, name, clientName, locale }: CallRow)
 
 const pausesMs = [300, 1_500] as const
 
+/** Longer than the exchange may take for one order; a worker that dies holds a call up for so long. */
+const leaseS = 30
+const busyAgainS = 1
+
 /**
- * Gives the orders of a call to the exchange, one worker at a time and in the order in which they came about. A call whose orders are
- * not taken ends here.
+ * Gives the orders of a call to the exchange, one worker at a time and in the order in which they came about. No connection is held
+ * while the exchange is spoken to. A call whose orders are not taken ends here.
  */
 export async function giveOrders(callId: string): Promise<void> {
-  const failedAt = await inTransaction(async (transaction) => {
-    await db().sequelize.query('select pg_advisory_xact_lock(hashtextextended($1, 28))', {
+  if (!(await takeLease(callId))) {
+    const [some] = await db().sequelize.query('select 1 from call_orders where call_id = $1 limit 1', {
       bind: [callId],
       type: QueryTypes.SELECT,
-      transaction,
     })
-    for (;;) {
-      const [next] = await db().sequelize.query<{ n: number; orders: Order[]; locale: string }>(
-        `select o.n, o.orders, c.locale from call_orders o join calls k on k.id = o.call_id join clients c on c.id = k.client_id
-         where o.call_id = $1 order by o.n limit 1`,
-        { bind: [callId], type: QueryTypes.SELECT, transaction },
-      )
-      if (!next) return undefined
-      if (!(await isTaken(callId, next.n, next.locale, next.orders))) {
-        await db().sequelize.query('delete from call_orders where call_id = $1', {
-          bind: [callId],
-          transaction,
-        })
-        return next.n
-      }
-      await db().sequelize.query('delete from call_orders where call_id = $1 and n = $2', {
-        bind: [callId, next.n],
-        transaction,
+    if (some) await enqueue('exchange', { callId }, callId, undefined, busyAgainS)
+    return
+  }
+  let isTakenAll = true
+  try {
+    for (let next = await nextOrders(callId); next && isTakenAll; next = await nextOrders(callId)) {
+      isTakenAll = await isTaken(callId, next.n, next.locale, next.orders)
+      // What was not taken ends the call, so that what would have followed is of no use.
+      await db().sequelize.query('delete from call_orders where call_id = $1 and (n = $2 or not $3)', {
+        bind: [callId, next.n, isTakenAll],
       })
+      await takeLease(callId, true)
     }
-  })
-  if (failedAt !== undefined) await failCall(callId)
+  } finally {
+    await db().sequelize.query('update calls set orders_until = null where id = $1', { bind: [callId] })
+  }
+  if (!isTakenAll) await failCall(callId)
+  // Orders that came between the last look and the end of the lease.
+  else if (await nextOrders(callId)) await enqueue('exchange', { callId }, callId)
+}
+
+async function takeLease(callId: string, isOwn = false): Promise<boolean> {
+  const [row] = await db().sequelize.query(
+    `update calls set orders_until = now() + make_interval(secs => ${leaseS}) where id = $1 and ($2 or orders_until is null or orders_until < now()) returning 1`,
+    { bind: [callId, isOwn], type: QueryTypes.SELECT },
+  )
+  return row !== undefined
+}
+
+async function nextOrders(
+  callId: string,
+): Promise<{ readonly n: number; readonly orders: Order[]; readonly locale: string } | undefined> {
+  const [next] = await db().sequelize.query<{ n: number; orders: Order[]; locale: string }>(
+    `select o.n, o.orders, c.locale from call_orders o join calls k on k.id = o.call_id join clients c on c.id = k.client_id
+     where o.call_id = $1 order by o.n limit 1`,
+    { bind: [callId], type: QueryTypes.SELECT },
+  )
+  return next
 }
 
 async function isTaken(

@@ -2,17 +2,18 @@
 import * as z from 'zod'
 import { itemTypes } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
-import { problem } from '@/core/problems'
+import { problem, ProblemError } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
 import { safeJson } from '@/core/readers/json'
 import type { Mapping } from '@/core/readers/tableMapping'
 import type { ReadContext, Reading, Reference } from '@/core/readers/reader'
 import { fail, ok, type Result } from '@/core/result'
 import { dayMs } from '@/core/schedule/civil'
-import { zoneNamed } from '@/core/schedule/offsetIn'
 import { fetchAddress, refusalOf, type Fetched } from '../../fetch/fetchAddress'
 import { linksIn } from '../../fetch/linkHeader'
 import { tryPasted } from '../../fetch/pasted'
+import { inThread, TooMuch } from '../../threads/inThread'
+import { offsetsNamed } from '../../zones'
 
 export const accept =
   'application/activity+json, application/atom+xml, application/rss+xml, application/feed+json, application/xml;q=0.9, application/json;q=0.8, text/html;q=0.7, */*;q=0.5'
@@ -42,12 +43,9 @@ const daysBack = 400
 const daysAhead = 800
 
 /** Repeated events tell their dates for a year back and two ahead; each refresh moves that on. */
-export function readingContext(
-  options: SourceOptions | undefined,
-): Pick<ReadContext, 'zones' | 'span' | 'mapping'> {
+export function readingContext(options: SourceOptions | undefined): Pick<ReadContext, 'span' | 'mapping'> {
   const mapping = options?.mapping
   return {
-    zones: zoneNamed,
     span: { from: Date.now() - daysBack * dayMs, to: Date.now() + daysAhead * dayMs },
     ...(mapping ? { mapping: mappingOf(mapping) } : {}),
   }
@@ -160,10 +158,11 @@ async function withNextPages(reading: Reading, from: string): Promise<Reading> {
     seen.add(next)
     const fetched = await fetchAddress({ url: next, accept })
     if (!fetched.ok || fetched.value.status !== 200) break
-    const more = readBytes(fetched.value.bytes, {
+    const more = await readApart(fetched.value.bytes, {
       url: fetched.value.url,
       contentType: fetched.value.contentType,
     })
+    if (!more) break
     items = [...items, ...more.items]
     references = [...references, ...(more.references ?? [])]
     next = more.next
@@ -197,10 +196,12 @@ async function readReference({ url, more, isShared }: Reference): Promise<readon
   if (!fetched.ok) return fetched.problem.code === 'address_refused' ? [] : 'away'
   if (fetched.value.status === 429 || fetched.value.status >= 500) return 'away'
   if (fetched.value.status !== 200) return []
-  const { feed, items, format, announced } = readBytes(fetched.value.bytes, {
+  const reading = await readApart(fetched.value.bytes, {
     url: fetched.value.url,
     contentType: fetched.value.contentType,
   })
+  if (!reading) return []
+  const { feed, items, format, announced } = reading
   if (format !== 'activitystreams') return []
   const [item] = items
   // An account read on its own is a source of posts; here it is somebody.
@@ -248,11 +249,12 @@ export async function readAddress(
       isPartial: false,
     })
   if (value.status !== 200) return fail(refusalOf(value.status, value.url))
-  const reading = readBytes(value.bytes, {
+  const reading = await readApart(value.bytes, {
     url: value.url,
     contentType: value.contentType,
     ...readingContext(options),
   })
+  if (!reading) return fail(problem('too_much_to_read', { address: value.url }))
   const announces = (reading.announced?.length ?? 0) > 0
   if (
     reading.format === 'unknown' ||
@@ -296,10 +298,31 @@ export async function followAnnounced(answer: Result<Answer>): Promise<Result<An
   return first ? readAddress(first.url) : answer
 }
 
+const fileContext = (name: string, options: SourceOptions) => ({
+  ...readingContext(options),
+  contentType: /\.(csv|tsv|txt)$/i.test(name) ? 'text/csv; charset=utf-8' : 'text/plain; charset=utf-8',
+})
+
+/** For tables that are kept by hand, whose size is bounded. */
 export const readFileText = (name: string, text: string, options: SourceOptions): Reading =>
-  readBytes(new TextEncoder().encode(text), {
-    ...readingContext(options),
-    ...(/\.(csv|tsv|txt)$/i.test(name)
-      ? { contentType: 'text/csv; charset=utf-8' }
-      : { contentType: 'text/plain; charset=utf-8' }),
-  })
+  readBytes(new TextEncoder().encode(text), { ...fileContext(name, options), zones: offsetsNamed })
+
+/** For files that somebody uploaded. @throws ProblemError `too_much_to_read` */
+export async function readUpload(name: string, text: string, options: SourceOptions): Promise<Reading> {
+  const reading = await readApart(new TextEncoder().encode(text), fileContext(name, options))
+  if (!reading) throw new ProblemError(problem('too_much_to_read', { address: name }))
+  return reading
+}
+
+/** Reads in a thread. @returns undefined when that takes too long or too much memory */
+async function readApart(
+  bytes: Uint8Array,
+  context: Omit<ReadContext, 'zones'>,
+): Promise<Reading | undefined> {
+  try {
+    return await inThread('read', { bytes, context })
+  } catch (error) {
+    if (error instanceof TooMuch) return undefined
+    throw error
+  }
+}

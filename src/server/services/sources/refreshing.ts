@@ -15,7 +15,7 @@ import { log } from '../../log'
 import { accessBy } from '../access/access'
 import { followHub, isPushed } from './hubs'
 import { upsertItems } from '../items/items'
-import { isFile, mappingOptions, optionsOf, readAddress, readFileText, type Answer } from './reading'
+import { isFile, mappingOptions, optionsOf, readAddress, readUpload, type Answer } from './reading'
 
 const historyLimit = 20
 export const defaultIntervalMinutes = 30
@@ -157,13 +157,14 @@ async function moveOf(
   return JSON.stringify(row.history).includes(JSON.stringify(said).slice(1, -1)) ? undefined : { said }
 }
 
-/** A file does not change, but the dates of what repeats in it move on. */
+/** A file does not change, but the dates of what repeats in it move on. One that was changed as it was read is read at its next turn. */
 async function refreshFile(row: Source): Promise<void> {
   const file = await db().SourceFile.findByPk(row.id)
+  const reading = file && (await readUpload(file.name, file.text, optionsOf(row)))
   await inTransaction(async (transaction) => {
-    const changed = file
-      ? await upsertItems(row, readFileText(file.name, file.text, optionsOf(row)).items, true, transaction)
-      : false
+    const now = await db().SourceFile.findByPk(row.id, { transaction, lock: true })
+    const isSame = file?.uploadedAt.getTime() === now?.uploadedAt.getTime() && file?.text === now?.text
+    const changed = reading && isSame ? await upsertItems(row, reading.items, true, transaction) : false
     await row.update({ nextAt: dueIn(fileIntervalMinutes) }, { transaction })
     if (changed) await renderShowing([row.id], transaction)
   })

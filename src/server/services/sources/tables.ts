@@ -14,7 +14,7 @@ import { fetchAddress } from '../../fetch/fetchAddress'
 import { demand, found, valueOf, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
 import type { Source } from '../../db/models/source'
-import { accept, mappingOf, optionsOf, readFileText, type SourceOptions } from './reading'
+import { accept, mappingOf, optionsOf, readFileText, readUpload, type SourceOptions } from './reading'
 import { dueIn, fileIntervalMinutes, refresh, takeReading } from './refreshing'
 import { newRef } from '../access/secrets'
 import { demandNew, demandRoom, getSource, sourceRow } from './sources'
@@ -43,7 +43,14 @@ export async function addFile(
         why: 'it is no text, whatever its name says. From a spreadsheet, save it as CSV and upload that',
       }),
     )
-  const reading = readFileText(input.name, input.text, options)
+  const reading = await readUpload(input.name, input.text, options)
+  if (reading.items.length > maxUploaded)
+    throw new ProblemError(
+      problem('input_invalid', {
+        where: input.name,
+        why: `it has ${reading.items.length} rows; up to ${maxUploaded} can be read. Leave out what no widget is to show`,
+      }),
+    )
   if (reading.items.length === 0)
     throw new ProblemError(
       problem('nothing_readable', {
@@ -103,18 +110,15 @@ export async function setMapping(
   })
   const file = await db().SourceFile.findByPk(id)
   if (!file) await refresh(id)
-  else
-    await inTransaction((transaction) =>
-      takeReading(
-        row,
-        readFileText(file.name, file.text, optionsOf(row)),
-        'Columns named by hand',
-        transaction,
-      ),
-    )
+  else {
+    const reading = await readUpload(file.name, file.text, optionsOf(row))
+    await inTransaction((transaction) => takeReading(row, reading, 'Columns named by hand', transaction))
+  }
   return getSource(actor, id)
 }
 
+/** Rows of a file that somebody uploads. */
+const maxUploaded = 20_000
 /** Rows that can be edited in the studio; longer tables are kept in a spreadsheet and uploaded. */
 const mostEditable = 500
 

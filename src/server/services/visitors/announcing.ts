@@ -10,7 +10,13 @@ import { fetchAddress } from '../../fetch/fetchAddress'
 import { enqueue } from '../../jobs/queue'
 import { unseal } from '../access/sealed'
 
-export type Event = 'submission.created' | 'message.created' | 'subscriber.confirmed' | 'subscriber.left'
+export type Event =
+  | 'submission.created'
+  | 'message.created'
+  | 'booking.moved'
+  | 'booking.cancelled'
+  | 'subscriber.confirmed'
+  | 'subscriber.left'
 
 /** As often as a mail; the distances grow. */
 export const mostTries = 15
@@ -37,6 +43,15 @@ interface Due {
   readonly webhookId: string
   readonly body: object
   readonly tries: number
+}
+
+/** Of a delivery; '' when it is gone. */
+export async function webhookOf(deliveryId: string): Promise<string> {
+  const [row] = await db().sequelize.query<{ id: string }>(
+    'select webhook_id as id from deliveries where id = $1',
+    { bind: [deliveryId], type: QueryTypes.SELECT },
+  )
+  return row?.id ?? ''
 }
 
 /** @throws Error when it is to be tried again */

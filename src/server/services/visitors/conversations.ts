@@ -1,5 +1,5 @@
 /** Answers a submission, in the page or by mail, takes what comes back, keeps notes, and says who has it in hand. */
-import { randomBytes, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { SubmissionShape, TalkShape } from '@/core/api/shapes'
 import type { GivenFile } from '@/core/forms/files'
@@ -7,11 +7,11 @@ import { say } from '@/core/locale/phrase'
 import { problem, ProblemError } from '@/core/problems'
 import { db, inTransaction } from '../../db/db'
 import type { Submission } from '../../db/models/submission'
-import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { attendingTalk } from '../../live/attendance'
 import { bell, ring, ringInbox, ringTyping, talkTopic } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
+import { hostOfReplies, newReplyToken, replyAddress } from '../../mail/replyAddress'
 import { fileLink } from '../../visitors/fileLinks'
 import { claimFiles, waitingFiles } from '../../visitors/files'
 import { VisitorError } from '../../visitors/problems'
@@ -57,7 +57,8 @@ export async function answerSender(
     await row.update({ state: 'waiting', changedAt: new Date() }, { transaction })
     if (talk) await ring(talkTopic(id), transaction)
     if (!sender) return
-    if (!talk || !(await attendingTalk(id)).isVisitor) return mailAnswer(row, n!, transaction)
+    if (!talk || !(await attendingTalk(id, undefined, transaction)).isVisitor)
+      return mailAnswer(row, n!, transaction)
     await enqueue('unseen', { submissionId: id, n: n! }, `${id} ${n}`, transaction, unseenS)
   })
   return getSubmission(actor, id)
@@ -66,7 +67,7 @@ export async function answerSender(
 /** Files that came before, for an answer or a note. @throws ProblemError `missing` when one is gone, or went with another */
 async function filesAlong({ id, widgetId }: Submission, ids: readonly string[], transaction: Transaction) {
   try {
-    const files = await waitingFiles(widgetId, ids)
+    const files = await waitingFiles(widgetId, ids, transaction)
     await claimFiles(widgetId, ids, { submissionId: id, transaction })
     return files
   } catch (error) {
@@ -77,7 +78,7 @@ async function filesAlong({ id, widgetId }: Submission, ids: readonly string[], 
 
 /** Sends a message of the agency's to whoever left an address. */
 async function mailAnswer(row: Submission, n: number, transaction: Transaction): Promise<void> {
-  const token = row.token ?? randomBytes(16).toString('hex')
+  const token = row.token ?? newReplyToken()
   if (!row.token) await row.update({ token }, { transaction })
   const mailId = `<${randomUUID()}@${hostOfReplies()}>`
   const [message] = await db().sequelize.query<Row>(
@@ -94,11 +95,6 @@ export const mailUnseen = (submissionId: string, n: number): Promise<void> =>
     const row = await db().Submission.findByPk(submissionId, { transaction, lock: true })
     if (row?.sender && row.seen < n) await mailAnswer(row, n, transaction)
   })
-
-const hostOfReplies = () => env().YIMBLE_REPLIES_DOMAIN ?? env().YIMBLE_MAIL_FROM.split('@')[1]!
-/** Where the answer to an answer is to go; undefined where no mail comes in. */
-const replyAddress = (token: string) =>
-  env().YIMBLE_REPLIES_DOMAIN && `answer-${token}@${env().YIMBLE_REPLIES_DOMAIN}`
 
 async function letterFor(
   { sender, told, clientId, id }: Submission,
@@ -158,7 +154,7 @@ export async function assign(actor: Anybody, id: string, userId: string | null):
     const row = await lockedRow(actor, id, transaction)
     if (userId)
       found(
-        (await handsFor(actor, row.clientId)).find((one) => one.id === userId),
+        (await handsFor(actor, row.clientId, transaction)).find((one) => one.id === userId),
         'person',
       )
     await row.update({ assignedTo: userId, changedAt: new Date() }, { transaction })
@@ -170,12 +166,13 @@ export async function assign(actor: Anybody, id: string, userId: string | null):
 export async function handsFor(
   { agencyId, clientId: own }: Anybody,
   clientId: string | undefined = own,
+  transaction?: Transaction,
 ): Promise<{ readonly id: string; readonly name: string; readonly clientId: string | null }[]> {
   return db().sequelize.query(
     `select id, name, client_id as "clientId" from users where agency_id = $1 and removed_at is null
        and case when $2::uuid is null then client_id is null or $3::uuid is null or client_id = $3 else client_id = $2 end
      order by lower(name)`,
-    { bind: [agencyId, own ?? null, clientId ?? null], type: QueryTypes.SELECT },
+    { bind: [agencyId, own ?? null, clientId ?? null], type: QueryTypes.SELECT, transaction },
   )
 }
 
@@ -191,27 +188,3 @@ export async function typeInTalk(actor: Anybody, id: string): Promise<void> {
   await demandSubmission(actor, id)
   await ringTyping(talkTopic(id), 'agency')
 }
-
-/** Of a mail that came back. */
-export interface Reply {
-  /** From its address. */
-  readonly token: string
-  /** Its Message-ID, so that one that is delivered twice is there once. */
-  readonly mailId: string
-  readonly text: string
-}
-
-export const isAwaited = async (token: string): Promise<boolean> =>
-  (await db().Submission.count({ where: { token } })) > 0
-
-/** It is open again. Nothing happens when it is gone by now, or has been taken before. */
-export const takeReply = ({ token, mailId, text }: Reply): Promise<void> =>
-  inTransaction(async (transaction) => {
-    const row = await db().Submission.findOne({ where: { token }, transaction, lock: true })
-    if (!row) return
-    const n = await addMessage({ submissionId: row.id, kind: 'visitor', text, mailId }, transaction)
-    if (n === undefined) return
-    await row.update({ state: 'open', changedAt: new Date() }, { transaction })
-    await ringInbox(row, transaction)
-    await ring(talkTopic(row.id), transaction)
-  })

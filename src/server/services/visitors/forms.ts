@@ -32,10 +32,11 @@ export async function listForms(actor: Actor, clientId: string): Promise<FormSha
 }
 
 /** Within the agency. @throws ProblemError `missing` */
-export async function getForm(actor: Actor, id: string): Promise<FormShape> {
+export async function getForm(actor: Actor, id: string, transaction?: Transaction): Promise<FormShape> {
   const [row] = await db().sequelize.query<Row>(`${selected} where f.id = $1 and f.agency_id = $2`, {
     bind: [id, actor.agencyId],
     type: QueryTypes.SELECT,
+    ...(transaction ? { transaction } : {}),
   })
   return shapeOf(found(row ?? null, 'form'))
 }
@@ -145,7 +146,7 @@ export async function deleteForm(actor: Actor, id: string): Promise<void> {
   demand(actor, 'designer')
   await inTransaction(async (transaction) => {
     const row = await lockedRow(actor, id, transaction)
-    refuseUsed('form', await getForm(actor, id))
+    refuseUsed('form', await getForm(actor, id, transaction))
     await row.destroy({ transaction })
   })
 }

@@ -1,14 +1,16 @@
 /** The inbox: what visitors sent, newest first; sorted by hand into new, open, waiting, done, and junk. */
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import type { InboxShape, SubmissionShape } from '@/core/api/shapes'
 import { getKind } from '@/kinds/all'
 import { db, inTransaction } from '../../db/db'
 import { escapeLike } from '../../db/escapeLike'
 import type { Submission } from '../../db/models/submission'
 import { answersByKind } from '../../visitors/all'
+import { describe, VisitorError } from '../../visitors/problems'
 import { widgetFactsById } from '../../visitors/widgetFacts'
 import { demandAnswering, found, withinOf, type Anybody } from '../access/actor'
 import { announceVisit } from './announceVisit'
+import { addMessage } from './messages'
 
 export interface InboxQuery {
   readonly state: Submission['state'] | 'junk' | 'all'
@@ -31,7 +33,7 @@ export type Row = Omit<SubmissionShape, 'sentAt'> & { readonly sentAt: Date }
 
 export const selected = `select s.id, s.client_id as "clientId", c.name as "clientName", s.widget_id as "widgetId", w.name as "widgetName",
   s.kind, s.action, s.talk is not null as "isTalk", s.told as answers, s.sender, s.page, s.release, s.junk, s.state, s.sent_at as "sentAt", s.assigned_to as "assignedTo",
-  (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', u.name, 'text', m.text, 'files', m.files, 'at', m.at) order by m.n), '[]')
+  (select coalesce(jsonb_agg(jsonb_build_object('id', m.id, 'kind', m.kind, 'who', coalesce(u.name, m.sender), 'text', m.text, 'files', m.files, 'at', m.at) order by m.n), '[]')
    from messages m left join users u on u.id = m.author_id where m.submission_id = s.id) as messages,
   (select jsonb_build_object('sourceId', p.source_id, 'source', o.label, 'isWaiting', coalesce(i.waiting, true))
    from posted_entries p join sources o on o.id = p.source_id left join items i on i.id = p.item_id where p.submission_id = s.id) as entry,
@@ -111,7 +113,8 @@ export async function demandSubmission(actor: Anybody, id: string): Promise<void
 }
 
 /**
- * Sorts several. What is no junk after all is carried out as if it had just come.
+ * Sorts several. What is no junk after all is carried out as if it had just come, unless it was carried out before: somebody marked it
+ * by hand. What can no longer be carried out, such as a booking of a time that is taken by now, is no junk all the same; a note says so.
  * @throws ProblemError `missing` when one of them is not the agency's; then none is changed
  */
 export async function sortSubmissions(
@@ -131,26 +134,39 @@ export async function sortSubmissions(
         'submission',
       )
       const junk = change.isJunk === undefined ? row.junk : change.isJunk ? (row.junk ?? byHand) : null
-      const isCleared = row.junk !== null && junk === null
+      const isDue = row.junk !== null && junk === null && !row.carriedOut
       await row.update(
         { junk, ...(change.state ? { state: change.state } : {}), changedAt: new Date() },
         { transaction },
       )
-      const widget = isCleared ? await widgetFactsById(row.widgetId) : undefined
-      const { actions, handlers } = answersByKind[row.kind] ?? {}
-      // Kept as it was sent: what may be sent since then has what it is by default.
-      const body = actions?.[row.action]?.takes.safeParse(row.body)
-      if (widget && handlers && body?.success) {
-        const kept = {
-          transaction,
-          submissionId: row.id,
-          n: 0,
-          tale: { told: row.told, sender: row.sender ?? undefined },
-        }
-        await handlers[row.action]!(body.data, { widget, page: row.page, suspicion: undefined, kept })
-        await announceVisit(widget, row.page, kept)
-      }
+      if (isDue) await carryOut(row, transaction)
     }
   })
+}
+
+/** What should have followed when it came. */
+async function carryOut(row: Submission, transaction: Transaction): Promise<void> {
+  const widget = await widgetFactsById(row.widgetId, transaction)
+  const { actions, handlers } = answersByKind[row.kind] ?? {}
+  // Kept as it was sent: what may be sent since then has what it is by default.
+  const body = actions?.[row.action]?.takes.safeParse(row.body)
+  if (!widget || !handlers || !body?.success) return
+  const kept = {
+    transaction,
+    submissionId: row.id,
+    n: 0,
+    tale: { told: row.told, sender: row.sender ?? undefined },
+  }
+  await db().sequelize.query('savepoint carry_out', { transaction })
+  try {
+    await handlers[row.action]!(body.data, { widget, page: row.page, suspicion: undefined, kept })
+    await announceVisit(widget, row.page, kept)
+    await row.update({ carriedOut: true }, { transaction })
+  } catch (error) {
+    if (!(error instanceof VisitorError)) throw error
+    await db().sequelize.query('rollback to savepoint carry_out', { transaction })
+    const text = `It is no junk, but what was asked for could not be done any more: ${describe(error, 'en').detail}`
+    await addMessage({ submissionId: row.id, kind: 'note', text }, transaction)
+  }
 }
 const byHand = 'Marked as junk by hand.'

@@ -3,7 +3,7 @@ import { QueryTypes } from 'sequelize'
 import type { ListShape, SubscriberShape } from '@/core/api/shapes'
 import { getConnector } from '../../connectors/all'
 import { db } from '../../db/db'
-import { env } from '../../env'
+import { leaveLink } from './subscribers'
 import { demand, found, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
 import { named } from '../clients/named'
@@ -54,7 +54,7 @@ export async function createList(actor: Actor, clientId: string, name: string): 
   return getList(actor, id)
 }
 
-/** Everybody who ever asked, newest first, each with the link that ends it. */
+/** Everybody who ever asked, newest first, each with the link that ends it for those who may act. */
 export async function listSubscribers(actor: Actor, id: string): Promise<SubscriberShape[]> {
   await getList(actor, id)
   const rows = await db().Subscriber.findAll({
@@ -64,15 +64,17 @@ export async function listSubscribers(actor: Actor, id: string): Promise<Subscri
       ['id', 'ASC'],
     ],
   })
-  return rows.map(({ email, state, consent, page, locale, askedAt, confirmedAt, leftAt, token }) => ({
-    email,
-    state,
-    consent,
-    page,
-    locale,
-    askedAt: askedAt.toISOString(),
-    confirmedAt: confirmedAt?.toISOString() ?? null,
-    leftAt: leftAt?.toISOString() ?? null,
-    leaveUrl: `${env().YIMBLE_DELIVERY_URL}/l/${token}/leave`,
-  }))
+  return rows.map(
+    ({ id: subscriberId, email, state, consent, page, locale, askedAt, confirmedAt, leftAt }) => ({
+      email,
+      state,
+      consent,
+      page,
+      locale,
+      askedAt: askedAt.toISOString(),
+      confirmedAt: confirmedAt?.toISOString() ?? null,
+      leftAt: leftAt?.toISOString() ?? null,
+      leaveUrl: actor.role === 'viewer' ? '' : leaveLink(subscriberId),
+    }),
+  )
 }

@@ -10,6 +10,8 @@ export interface NewMessage {
   readonly files?: readonly GivenFile[]
   readonly authorId?: string
   readonly mailId?: string
+  /** Address of a mail that is not from whom it was expected. */
+  readonly sender?: string | undefined
   /** Under which a visitor sent it, with a hash of what was sent. */
   readonly key?: string
   readonly hash?: string
@@ -20,10 +22,10 @@ export interface NewMessage {
  * @returns its number; undefined when it is there already
  */
 export async function addMessage(message: NewMessage, transaction: Transaction): Promise<number | undefined> {
-  const { submissionId, kind, text, files = [], authorId, mailId, key, hash } = message
+  const { submissionId, kind, text, files = [], authorId, mailId, sender, key, hash } = message
   const [row] = await db().sequelize.query<{ n: number }>(
-    `insert into messages (submission_id, kind, author_id, text, mail_id, files, key, hash, n)
-     select $1, $2, $3, $4, $5, $6::jsonb, $7, $8, coalesce(max(n), 0) + 1 from messages where submission_id = $1
+    `insert into messages (submission_id, kind, author_id, text, mail_id, files, key, hash, sender, n)
+     select $1, $2, $3, $4, $5, $6::jsonb, $7, $8, $9, coalesce(max(n), 0) + 1 from messages where submission_id = $1
      on conflict do nothing returning n`,
     {
       bind: [
@@ -35,6 +37,7 @@ export async function addMessage(message: NewMessage, transaction: Transaction):
         JSON.stringify(files),
         key ?? null,
         hash ?? null,
+        sender ?? null,
       ],
       type: QueryTypes.SELECT,
       transaction,

@@ -14,6 +14,18 @@ export const subscriberWords = {
     pt: 'Confirme, por favor: cartas de {name}',
     ar: 'يُرجى التأكيد: رسائل من {name}',
   },
+  alreadySubject: {
+    en: 'You are on the list: letters from {name}',
+    cy: 'Rydych ar y rhestr: llythyrau gan {name}',
+    de: 'Sie stehen auf der Liste: Briefe von {name}',
+    es: 'Ya está en la lista: cartas de {name}',
+    fr: 'Vous êtes sur la liste : lettres de {name}',
+    it: 'È già nella lista: lettere da {name}',
+    nl: 'U staat op de lijst: brieven van {name}',
+    pl: 'Jesteś na liście: listy od {name}',
+    pt: 'Já está na lista: cartas de {name}',
+    ar: 'أنت في القائمة: رسائل من {name}',
+  },
   asked: {
     en: 'Somebody, most likely you, wants letters from {name} to come to this address.',
     cy: 'Mae rhywun, chi fwy na thebyg, am i lythyrau gan {name} ddod i’r cyfeiriad hwn.',

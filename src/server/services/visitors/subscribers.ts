@@ -7,13 +7,22 @@ import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
 import type { WidgetFacts } from '../../visitors/answers'
+import { isSigned, signatureOf } from '../../signatures'
 import { newToken } from '../access/secrets'
 import { announce } from './announcing'
 import { carryOn } from './carrying'
 import { subscriberWords as words } from './subscriberWords'
 
-/** Somebody who asks again has not got the mail, or is impatient: another one goes out after so long. */
-const againMinutes = 10
+/** Somebody who asks again has not got the mail, or is impatient: another one goes out after a moment, a few times a day. */
+const again = { afterMinutes: 1, maxPerDay: 4 } as const
+
+const leavePurpose = 'leave links'
+/** Takes one subscriber off and does nothing else: for letters that are sent to the list from elsewhere. */
+export const leaveLink = (id: string): string =>
+  `${env().YIMBLE_DELIVERY_URL}/l/${id}/${signatureOf(leavePurpose, id)}/leave`
+export const isLeaveLink = (id: string, signature: string): boolean => isSigned(leavePurpose, id, signature)
+export const tokenOf = async (id: string): Promise<string | undefined> =>
+  (await db().Subscriber.findByPk(id, { attributes: ['token'] }))?.token
 
 interface Asked {
   readonly listId: string
@@ -24,21 +33,37 @@ interface Asked {
   readonly widget: Pick<WidgetFacts, 'clientId' | 'clientName' | 'locale'>
 }
 
-/** Keeps the wish and sends the mail that asks for a confirmation. Somebody who is on the list stays as they are. */
+/**
+ * Keeps the wish and sends the mail that asks for a confirmation. Somebody who is on the list stays as they are, and their mail says
+ * so: the page tells everybody the same, so that it tells a stranger nothing.
+ */
 export async function askToConfirm(
   { listId, email, consent, page, widget }: Asked,
   transaction: Transaction,
 ): Promise<void> {
-  const [row] = await db().sequelize.query<{ token: string }>(
-    `insert into subscribers (list_id, email, token, consent, page, locale)
-     select l.id, $2, $3, $4, $5, $6 from lists l where l.id = $1 and l.client_id = $8
-     on conflict (list_id, email) do update set
-       state = 'asked', consent = excluded.consent, page = excluded.page, locale = excluded.locale, asked_at = now(), mailed_at = now()
-     where subscribers.state <> 'confirmed'
-       and (subscribers.state = 'left' or subscribers.mailed_at < now() - make_interval(mins => $7))
-     returning token`,
+  const [row] = await db().sequelize.query<{ token: string; isOn: boolean }>(
+    `insert into subscribers as s (list_id, email, token, consent, page, locale)
+     select l.id, $2, $3, $4, $5, $6 from lists l where l.id = $1 and l.client_id = $9
+     on conflict (list_id, email) do update set mailed_at = now(),
+       letters = case when s.mailed_at < now() - interval '1 day' then 1 else s.letters + 1 end,
+       state = case s.state when 'confirmed' then s.state else 'asked' end,
+       consent = case s.state when 'confirmed' then s.consent else excluded.consent end,
+       page = case s.state when 'confirmed' then s.page else excluded.page end,
+       asked_at = case s.state when 'confirmed' then s.asked_at else now() end, locale = excluded.locale
+     where s.state = 'left' or s.mailed_at < now() - interval '1 day' or (s.mailed_at < now() - make_interval(mins => $7) and s.letters < $8)
+     returning token, state = 'confirmed' as "isOn"`,
     {
-      bind: [listId, email, newToken(), consent, page, widget.locale, againMinutes, widget.clientId],
+      bind: [
+        listId,
+        email,
+        newToken(),
+        consent,
+        page,
+        widget.locale,
+        again.afterMinutes,
+        again.maxPerDay,
+        widget.clientId,
+      ],
       type: QueryTypes.SELECT,
       transaction,
     },
@@ -47,12 +72,19 @@ export async function askToConfirm(
   const { clientName, locale } = widget
   const name = (text: string) => text.replaceAll('{name}', clientName)
   const url = `${env().YIMBLE_DELIVERY_URL}/l/${row.token}`
-  const letter = writeLetter({
-    locale,
-    subject: name(say(words.subject, locale)),
-    paragraphs: [name(say(words.asked, locale)), say(words.otherwise, locale)],
-    button: { words: say(words.confirm, locale), url },
-  })
+  const letter = row.isOn
+    ? writeLetter({
+        locale,
+        subject: name(say(words.alreadySubject, locale)),
+        paragraphs: [name(say(words.confirmed, locale)).replaceAll('{email}', () => email)],
+        links: [{ words: say(words.leave, locale), url: `${url}/leave` }],
+      })
+    : writeLetter({
+        locale,
+        subject: name(say(words.subject, locale)),
+        paragraphs: [name(say(words.asked, locale)), say(words.otherwise, locale)],
+        button: { words: say(words.confirm, locale), url },
+      })
   const headers = {
     'List-Unsubscribe': `<${url}/leave>`,
     'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',

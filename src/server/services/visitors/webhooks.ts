@@ -1,6 +1,6 @@
 /** Webhooks of a client: where it is told of what visitors send, and what was delivered. */
 import { randomBytes } from 'node:crypto'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import type { DeliveryShape, NewWebhookShape, WebhookShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
 import { db, inTransaction } from '../../db/db'
@@ -48,10 +48,10 @@ export async function addWebhook(actor: Actor, clientId: string, url: string): P
 }
 
 /** Within the agency. @throws ProblemError `missing` */
-async function getWebhook(actor: Actor, id: string): Promise<WebhookShape> {
+async function getWebhook(actor: Actor, id: string, transaction?: Transaction): Promise<WebhookShape> {
   const [row] = await db().sequelize.query<Row>(
     `${counted} where w.id = $1 and w.agency_id = $2 group by w.id`,
-    { bind: [id, actor.agencyId], type: QueryTypes.SELECT },
+    { bind: [id, actor.agencyId], type: QueryTypes.SELECT, transaction },
   )
   return shapeOf(found(row ?? null, 'webhook'))
 }
@@ -84,7 +84,7 @@ export async function listDeliveries(actor: Actor, id: string): Promise<Delivery
 export function repeatDelivery(actor: Actor, webhookId: string, deliveryId: string): Promise<void> {
   demand(actor, 'designer')
   return inTransaction(async (transaction) => {
-    await getWebhook(actor, webhookId)
+    await getWebhook(actor, webhookId, transaction)
     const [row] = await db().sequelize.query<{ id: string }>(
       `update deliveries set state = 'waiting', tries = 0, said = null where id = $1 and webhook_id = $2 returning id`,
       { bind: [deliveryId, webhookId], type: QueryTypes.SELECT, transaction },

@@ -230,7 +230,7 @@ export async function changeDraft(
         actorId: actor.userId,
       })
     }
-    await ownSources(actor, row, settings)
+    await ownSources(actor, row, settings, transaction)
     if (kept.length > 0) {
       await db().PatchRow.bulkCreate(
         kept.map((one) => ({ ...one, widgetId: id })),
@@ -247,26 +247,39 @@ export async function changeDraft(
       settings: settings as DraftShape['settings'],
       draftRevision: row.draftRevision,
       patches: await patchesAfter(id, seen, transaction),
-      changes: live ? changesSince(row, live, await brandOf(row)) : [],
+      changes: live ? changesSince(row, live, await brandOf(row, transaction)) : [],
     }
   })
 }
 
-const brandOf = async (row: Widget): Promise<Brand> =>
-  parseBrand((await db().Client.findByPk(row.clientId, { rejectOnEmpty: true })).brand)
+const brandOf = async (row: Widget, transaction?: Transaction): Promise<Brand> => {
+  const options = { rejectOnEmpty: true, ...(transaction ? { transaction } : {}) } as const
+  return parseBrand((await db().Client.findByPk(row.clientId, options)).brand)
+}
 
 /** A draft can only use what is its own client's. */
-async function ownSources(actor: Actor, row: Widget, settings: Settings): Promise<void> {
+async function ownSources(
+  actor: Actor,
+  row: Widget,
+  settings: Settings,
+  transaction: Transaction,
+): Promise<void> {
   const ids = sourcesIn(settings)
   const known =
     ids.length > 0
-      ? await db().Source.count({ where: { id: [...ids], clientId: row.clientId, agencyId: actor.agencyId } })
+      ? await db().Source.count({
+          where: { id: [...ids], clientId: row.clientId, agencyId: actor.agencyId },
+          transaction,
+        })
       : 0
   if (known < new Set(ids).size) throw new ProblemError(problem('missing', { what: 'source with that id' }))
   const [list] = chosenFor('list', settings)
   if (
     list &&
-    !(await db().List.findOne({ where: { id: list, clientId: row.clientId, agencyId: actor.agencyId } }))
+    !(await db().List.findOne({
+      where: { id: list, clientId: row.clientId, agencyId: actor.agencyId },
+      transaction,
+    }))
   )
     throw new ProblemError(problem('missing', { what: 'list with that id' }))
 }

@@ -1,0 +1,32 @@
+/**
+ * What a submission led to is remembered, so that sorting it anew never does it twice. Uploads, holds and calendar feeds get what
+ * tells one try, one visitor and one address from the next.
+ */
+import type { QueryInterface } from 'sequelize'
+
+export const name = '0031-nothing-lost'
+
+export async function up(queries: QueryInterface): Promise<void> {
+  await queries.sequelize.query(`
+-- Junk that was marked by hand had been carried out when it came.
+alter table submissions add column carried_out boolean not null default true, add column told_n int not null default -1,
+  -- Those who were told of it by mail, for what follows on it.
+  add column mail_to text[] not null default '{}';
+update submissions set carried_out = false where junk is not null and junk <> 'Marked as junk by hand.';
+alter table messages add column sender text;
+-- Mails that ask to confirm, within a day.
+alter table subscribers add column letters int not null default 1;
+-- Tries of one upload come beside each other; the first that is whole is kept.
+alter table files add column attempt int not null default 0;
+alter table file_pieces add column attempt int not null default 0;
+alter table file_pieces drop constraint file_pieces_pkey, add primary key (file_id, attempt, at);
+-- Hash of the visitor's address, for the day; only of what is held.
+alter table bookings add column held_by text;
+-- While one worker speaks to the exchange for a call.
+alter table calls add column orders_until timestamptz;
+-- Each time that a visitor's telephone was rung.
+create table rings (hash text not null, at timestamptz not null default now());
+create index on rings (hash, at);
+create index on outside_calendars (url) where login is not null;
+`)
+}
