@@ -1,3 +1,4 @@
+import { insideStudio } from '@/server/studio/insideStudio'
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { demoSignIn } from '@/server/demoSignIn'
@@ -11,6 +12,6 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ n
   if (await isEmpty()) redirect('/set-up')
   const { next = '/' } = await searchParams
   // Only paths of the studio itself: an address from outside would lead elsewhere after signing in.
-  const target = /^\/(?!\/|\\)/.test(next) ? next : '/'
+  const target = insideStudio(next, env().YIMBLE_STUDIO_URL)
   return <SignIn next={target} demo={env().YIMBLE_DEMO ? demoSignIn : undefined} />
 }

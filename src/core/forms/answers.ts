@@ -37,8 +37,17 @@ export const dayPattern = /^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])$/
 /** Digits with what people write between them. */
 export const telephonePattern = /^\+?[\d\s()./-]{5,30}$/
 
-/** @returns the pattern of answers that are written like this one: `QM1 2AB` fits `qm9 9zz` */
+/** Hours and minutes of a day, such as `19:30`. */
+export const timePattern = /^(?:[01]\d|2[0-3]):[0-5]\d$/
+/** An address on the web, with its scheme and a host that has a dot. */
+export const webPattern = /^https?:\/\/[^\s/?#@]+\.[^\s/?#@]{2,}(?:[/?#]\S*)?$/i
+
+/**
+ * @returns the pattern of answers that are written like this one: `QM1 2AB` fits `qm9 9zz`; a time of day fits any time there is, and a
+ *   web address any web address
+ */
 export function patternLike(example: string): RegExp {
+  for (const pattern of [timePattern, webPattern]) if (pattern.test(example)) return pattern
   const source = [...example]
     .map((sign) => {
       if (/\p{L}/u.test(sign)) return '\\p{L}'

@@ -1,6 +1,6 @@
 /** What is sent through a form as a row of a catalogue: which question fills which column. */
 import { questionsOf, type Form, type Question } from './form'
-import { given, type Answers } from './answers'
+import { given, timePattern, webPattern, type Answers } from './answers'
 
 /** Columns in which a day and a time stand beside each other. */
 const moments: ReadonlySet<string> = new Set(['startDate', 'endDate'])
@@ -14,6 +14,20 @@ export const isPosting = ({ posts }: Form): boolean => posts.source !== ''
 /** Questions that fill a column, in the order in which they are asked. */
 export const postedQuestions = (form: Form): Question[] =>
   questionsOf(form).filter(({ id }) => Object.hasOwn(form.posts.columns, id))
+
+/**
+ * Answers that their columns cannot hold, whatever the form lets through: a link that is none, a time that no day has.
+ * @returns ids of the questions
+ */
+export const unpostable = (form: Form, answers: Answers): string[] =>
+  postedQuestions(form).flatMap(({ id, type }) => {
+    const [first] = given(answers, id)
+    if (first === undefined || type !== 'short') return []
+    const column = form.posts.columns[id]!
+    const isLinkless = column === 'url' && !webPattern.test(first)
+    const isNoTime = moments.has(column) && /^\d+:/.test(first) && !timePattern.test(first)
+    return isLinkless || isNoTime ? [id] : []
+  })
 
 /**
  * @param addresses - of each file that was sent, by its id

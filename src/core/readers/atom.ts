@@ -99,7 +99,7 @@ function textConstruct(node: XmlNode | undefined): string {
   if (node.attributes.mode === 'base64' || /^(application|image)\/(?!.*(xml|html))/.test(type))
     return decodeBase64(characters)
   // Text that was meant as markup (undeclared) shows itself by its tags.
-  return type.includes('html') || /<\/?[a-z][^>]*>/i.test(characters)
+  return type.includes('html') || /<\/?[a-z][^<>]*>/i.test(characters)
     ? characters
     : characters.replace(/&(?!#?\w+;)/g, '&amp;').replace(/</g, '&lt;')
 }

@@ -82,11 +82,17 @@ function scan(
   }
   /** Whether a quote further on in the same line closes the field, so that this one is only part of the text. */
   const closesLater = (place: number): boolean => {
-    const end = lineEnd(place)
-    for (let next = text.indexOf(quote, place); next >= 0 && next < end; next = text.indexOf(quote, next + 1))
-      if (closesAt(next + 1) >= 0) return true
-    return false
+    if (place < line.from || place >= line.end) line = lastClosing(place)
+    return line.last >= place
   }
+  /** The last quote of a line that closes a field, looked for once a line: a line may be one of quotes only. */
+  const lastClosing = (from: number) => {
+    const end = lineEnd(from)
+    let last = text.lastIndexOf(quote, end - 1)
+    while (last >= from && closesAt(last + 1) < 0) last = last > 0 ? text.lastIndexOf(quote, last - 1) : -1
+    return { from, end, last: last >= from ? last : -1 }
+  }
+  let line = { from: 0, end: 0, last: -1 }
 
   function quoted(): string {
     let value = ''

@@ -110,8 +110,10 @@ export function zonesOf(root: Component, context: Pick<ReadContext, 'zones'>): Z
     const offsetAt = context.zones?.(name)
     return offsetAt && zoneFromOffsets(name, offsetAt)
   }
+  /** Letters of the longest name in the zone data, and some. */
+  const longestZone = 60
   const find = (name: string): Zone | undefined => {
-    const [ending] = /[A-Za-z_]+\/[A-Za-z_+-]+(?:\/[A-Za-z_]+)?$/.exec(name) ?? []
+    const [ending] = /[A-Za-z_]+\/[A-Za-z_+-]+(?:\/[A-Za-z_]+)?$/.exec(name.slice(-longestZone)) ?? []
     const part = own.get(name)
     const named = byName(name) ?? (ending ? byName(ending) : undefined)
     if (named) return named
@@ -152,7 +154,7 @@ export function zoneIn(component: Component, name: string): Zone {
 }
 
 /** Days and moments that are looked at for the dates of one calendar: seconds of work, where everyday calendars take hundredths. */
-export const mostSteps = 3_000_000
+export const mostSteps = 1_000_000
 
 interface Surroundings {
   readonly zones: Zones
@@ -241,6 +243,9 @@ function instant(line: ContentLine | undefined, zones: Zones): string | undefine
 }
 
 /** Weeks, days and parts of a day (RFC 5545, 3.3.6). @returns ms */
+const maxDurationMs = 100 * 366 * dayMs
+
+/** @returns ms; undefined for what is none, or longer than a hundred years */
 export function readDuration(value: string): number | undefined {
   const [all, sign, weeks, days, hours, minutes, seconds] =
     /^\s*([+-])?P(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?\s*$/i.exec(value) ?? []
@@ -248,6 +253,8 @@ export function readDuration(value: string): number | undefined {
   const total =
     (Number(weeks ?? 0) * 7 + Number(days ?? 0)) * dayMs +
     ((Number(hours ?? 0) * 60 + Number(minutes ?? 0)) * 60 + Number(seconds ?? 0)) * 1000
+  // Nothing lasts longer than a life; what does leads to dates that no clock knows.
+  if (total > maxDurationMs) return undefined
   return sign === '-' ? -total : total
 }
 

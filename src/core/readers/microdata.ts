@@ -34,7 +34,8 @@ export function microdataOf(html: string, base: string | undefined): Json[] {
     )
       tops.push(element)
   })
-  return tops.map((element) => nodeOf(element, byId, base, new Set()))
+  const left = { items: most }
+  return tops.map((element) => nodeOf(element, byId, base, new Set(), left))
 }
 
 function visit(start: Node | Document, see: (element: Element) => void): void {
@@ -45,12 +46,15 @@ function visit(start: Node | Document, see: (element: Element) => void): void {
   }
 }
 
+/** @param left - items that may still be made: those that name each other (`itemref`) would otherwise be unfolded without end */
 function nodeOf(
   element: Element,
   byId: ReadonlyMap<string, Element>,
   base: string | undefined,
   within: ReadonlySet<Element>,
+  left: { items: number },
 ): Json {
+  left.items -= 1
   const { itemtype = '', itemid, itemref = '' } = element.attribs
   const node: Record<string, unknown> = {
     '@type': itemtype.split(/\s+/).filter(Boolean),
@@ -66,9 +70,9 @@ function nodeOf(
     const isItem = one.attribs.itemscope !== undefined
     if (names.length > 0) {
       const value = isItem
-        ? inside.has(one) || inside.size > 30
+        ? inside.has(one) || inside.size > 30 || left.items <= 0
           ? undefined
-          : nodeOf(one, byId, base, inside)
+          : nodeOf(one, byId, base, inside, left)
         : valueOf(one, base)
       for (const name of names)
         if (value !== undefined && name !== '__proto__')

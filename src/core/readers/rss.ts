@@ -145,14 +145,19 @@ function linkOf(node: XmlNode | undefined): string | undefined {
   return alternateOf(childrenOf(node, 'atom:link'))
 }
 
+const longestName = 300
+
 /** `mail (name)`, `name <mail>`, a bare mail, or a name; mail addresses are not passed on. */
 export function authorOf(node: XmlNode | undefined): ReadItem['author'] {
   const named = childOf(node, 'name', 'atom:name')
-  const written = textOf(plainOf(named ?? node))
+  // No name is longer, and what is looked for in it takes time with the square of its length.
+  const written = textOf(plainOf(named ?? node)).slice(0, longestName)
   const name = /\(([^)]+)\)\s*$/.exec(written)?.[1] ?? written.replace(/<?[^\s<>]+@[^\s<>]+>?/g, '').trim()
   const url = resolve(plainOf(childOf(node, 'uri', 'atom:uri', 'url')) || undefined, node?.base)
   return name ? { name: oneLine(name), url } : undefined
 }
+
+const longestDate = 200
 
 export function dateOf(
   node: XmlNode | undefined,
@@ -161,7 +166,7 @@ export function dateOf(
 ): string | undefined {
   const written = plainOf(node)
   if (!written) return undefined
-  const date = readDate(written)
+  const date = readDate(written.slice(0, longestDate))
   if (!date)
     problems.push({
       where,

@@ -35,10 +35,12 @@ export function readMoment(value: string): Moment | undefined {
   }
 }
 
-/** Minutes, with fractions for the seconds that old offsets have. */
+/** Minutes, with fractions for the seconds that old offsets have; 0 for what no clock shows. */
 export function readOffset(value: string): number {
   const [, sign, hours, minutes, seconds = '0'] = /([+-]?)(\d{2}):?(\d{2}):?(\d{2})?/.exec(value) ?? []
-  return hours ? (sign === '-' ? -1 : 1) * (Number(hours) * 60 + Number(minutes) + Number(seconds) / 60) : 0
+  // No clock is a day off.
+  if (!hours || Number(hours) > 23 || Number(minutes) > 59) return 0
+  return (sign === '-' ? -1 : 1) * (Number(hours) * 60 + Number(minutes) + Number(seconds) / 60)
 }
 
 /** `YYYY-MM-DD`, `YYYY-MM-DDTHH:MM:SS`, or the latter with `Z` or an offset. */

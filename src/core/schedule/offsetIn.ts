@@ -2,10 +2,13 @@
 
 const formats = new Map<string, Intl.DateTimeFormat>()
 
+/** Beyond it a Date is none (ECMA-262, 21.4.1.1). */
+const lastMs = 8.64e15
+
 /** Minutes east of UTC at an instant (ms); UTC for a zone that this platform does not know. */
 export function offsetIn(timeZone: string): (ms: number) => number {
   return (ms) => {
-    if (!Number.isFinite(ms)) return 0
+    if (!(Math.abs(ms) <= lastMs)) return 0
     const written =
       formatOf(timeZone)
         ?.formatToParts(ms)

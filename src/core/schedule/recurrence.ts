@@ -128,17 +128,22 @@ export function* occurrencesOf(
   let idle = 0
   for (const set of sets(rule, start, begin, end, steps)) {
     if (steps.left < 0) return
-    const chosen =
+    const chosen: Times =
       rule.positions.length === 0
         ? set
         : rule.positions
-            .map((at) => set[at > 0 ? at - 1 : set.length + at])
+            .map((at) => (at > set.length || -at > set.length ? undefined : set.at(at > 0 ? at - 1 : at)))
             .filter((one): one is number => one !== undefined)
             .sort((a, b) => a - b)
     idle = chosen.length > 0 ? 0 : idle + 1
     if (idle > patience[rule.freq]) return
-    for (const wall of chosen) {
-      if (wall < begin || wall <= last) continue
+    for (let at = 0; at < chosen.length; at += 1) {
+      const wall = chosen.at(at)!
+      if (wall < begin || wall <= last) {
+        steps.left -= 1
+        if (steps.left < 0) return
+        continue
+      }
       if (wall > end) return
       last = wall
       steps.left -= yieldSteps
@@ -173,8 +178,34 @@ function filled(rule: Rule, start: number): Rule {
   return { ...rule, ...more }
 }
 
+/** Times in order. Those of a month can be every second of it: a few are picked out without making the others. */
+interface Times {
+  readonly length: number
+  /** @param place - counted from the end where it is negative */
+  at(place: number): number | undefined
+}
+
+function timesOf(days: readonly number[], times: readonly number[]): Times {
+  const length = days.length * times.length
+  return {
+    length,
+    at(place) {
+      const index = place < 0 ? length + place : place
+      return index < 0 || index >= length
+        ? undefined
+        : days[Math.floor(index / times.length)]! * dayMs + times[index % times.length]!
+    },
+  }
+}
+
 /** One sorted set for each period. Positions are counted within one set. */
-function sets(rule: Rule, start: number, begin: number, end: number, steps: { left: number }) {
+function sets(
+  rule: Rule,
+  start: number,
+  begin: number,
+  end: number,
+  steps: { left: number },
+): Iterable<Times> {
   const unit = { HOURLY: 3_600_000, MINUTELY: 60_000, SECONDLY: 1000 }[rule.freq as string]
   return unit ? setsInDays(rule, start, begin, end, unit, steps) : setsOfDays(rule, start, begin, end, steps)
 }
@@ -185,7 +216,10 @@ function* setsOfDays(
   begin: number,
   end: number,
   steps: { left: number },
-): Generator<number[]> {
+): Generator<Times> {
+  // Before they are made: a rule may name every second of a day, and a calendar may have many such rules.
+  steps.left -= rule.hours.length * rule.minutes.length * rule.seconds.length
+  if (steps.left < 0) return
   const matches = dayMatcher(rule)
   const isWeekday = dayMatcher({ ...rule, months: [], monthDays: [], yearDays: [], weeks: [] })
   const times = rule.hours.flatMap((hour) =>
@@ -202,7 +236,7 @@ function* setsOfDays(
     }
     const moved = skippedTo(rule, period).filter(isWeekday)
     const all = moved.length > 0 ? [...new Set([...days, ...moved])].sort((a, b) => a - b) : days
-    yield all.flatMap((day) => times.map((time) => day * dayMs + time))
+    yield timesOf(all, times)
   }
 }
 

@@ -108,7 +108,14 @@ export const readyForms: readonly ReadyForm[] = [
               hint: 'Afterwards: who won, what was collected',
               lines: 2,
             },
-            { id: 'page', type: 'short', label: 'A page or a link', hint: 'https://…', most: 300 },
+            {
+              id: 'page',
+              type: 'short',
+              label: 'A page or a link',
+              hint: 'https://…',
+              like: 'https://chapel.example',
+              most: 300,
+            },
             {
               id: 'picture',
               type: 'file',

@@ -1,6 +1,10 @@
 import { expect, test } from '@jest/globals'
 import { callerOf } from './caller'
 
+test('a port that a proxy writes is no part of the address', () => {
+  expect(callerOf('203.0.113.5:4711', '10.0.0.1', 1)).toBe('203.0.113.5')
+  expect(callerOf('[2001:db8::1]:4711', '10.0.0.1', 1)).toBe('2001:db8:0:0::/64')
+})
 test.each([
   ['without a proxy the socket counts, whatever is claimed', '192.0.2.1', '203.0.113.9', 0, '192.0.2.1'],
   ['behind one proxy the last entry counts', '10.0.0.1', '203.0.113.9, 192.0.2.7', 1, '192.0.2.7'],

@@ -17,8 +17,16 @@ export function callerOf(forwarded: string, peer: string | undefined, trusted: n
   const hops = [...forwarded.split(','), peer ?? ''].map((one) => one.trim()).filter(Boolean)
   // The last entry is who spoke to us; each trusted proxy moves one further back.
   const written = trusted === 0 ? peer : hops.at(-1 - trusted)
-  return written && ipaddr.isValid(written) ? shortened(ipaddr.process(written)) : 'unknown'
+  const address = written && withoutPort(written)
+  return address && ipaddr.isValid(address) ? shortened(ipaddr.process(address)) : nobodyKnown
 }
+
+/** Where none is told: everybody behind a proxy that does not say who asks. */
+export const nobodyKnown = 'unknown'
+
+/** Some proxies write the port as well: `203.0.113.5:4711`, `[2001:db8::1]:4711`. */
+const withoutPort = (written: string): string =>
+  /^\[(.+)\](?::\d+)?$/.exec(written)?.[1] ?? /^([\d.]+):\d+$/.exec(written)?.[1] ?? written
 
 function shortened(address: ipaddr.IPv4 | ipaddr.IPv6): string {
   if (address.kind() === 'ipv4') return address.toString()

@@ -323,6 +323,7 @@ const forPeople = [
   'GET /clients/{id}/calendars',
   'GET /calendars/{id}',
   'PATCH /calendars/{id}/body',
+  'POST /calendars/{id}/feeds',
   'POST /calendars/{id}/bookings/find',
   'POST /calendars/{id}/free',
   'POST /calendars/{id}/bookings',

@@ -218,6 +218,10 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await call('POST', `/bookings/${booked.id}/settle`, { how: 'cancel' })).toMatchObject({
     state: 'cancelled',
   })
+  const feeds = (one: Record<string, unknown>) => (one.feeds as { url: string }[]).map(({ url }) => url)
+  const before = feeds((await read(atCalendar)) as unknown as Record<string, unknown>)
+  const renewed = feeds(await call('POST', `${atCalendar}/feeds`))
+  expect(renewed.filter((url) => before.includes(url))).toEqual([])
   await call('DELETE', atCalendar)
   const board = await call('POST', `/clients/${client.id}/switchboards`, { name: 'Desk' })
   const atBoard = `/switchboards/${board.id}`

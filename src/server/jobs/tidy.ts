@@ -6,6 +6,7 @@ import { QueryTypes } from 'sequelize'
 import { db, inTransaction } from '../db/db'
 import { forgetTurns } from '../fetch/pace'
 import { log } from '../log'
+import { removePosted } from '../services/visitors/posting'
 
 /** What is deleted, and how old it must be. */
 export const keptFor = {
@@ -24,6 +25,8 @@ export const keptFor = {
   /** Files that visitors sent and then never sent the answers that they belong to. */
   strayFileDays: 2,
   throttleDays: 1,
+  /** Sign-ups that nobody confirmed. */
+  unconfirmedDays: 30,
   /** Clicks that left by a partner's links. */
   clickDays: 1_100,
   /** Pages on which a widget was not seen any more. */
@@ -54,6 +57,10 @@ const statements: Readonly<Record<string, string>> = {
   chunks: `delete from embed_chunks where built_at < now() - interval '${keptFor.chunkDays} days'`,
   files: `delete from files where id in (select id from files where submission_id is null and came_at < now() - interval '${keptFor.strayFileDays} days' limit ${share})`,
   deliveries: `delete from deliveries where id in (select id from deliveries where made_at < now() - interval '${keptFor.deliveryDays} days' limit ${share})`,
+  // Asked for and never confirmed: there is no leave to keep it. Those who left are kept as long as what visitors send.
+  subscribers: `delete from subscribers where id in (select b.id from subscribers b join lists l on l.id = b.list_id join clients c on c.id = l.client_id
+    where (b.state = 'asked' and b.asked_at < now() - interval '${keptFor.unconfirmedDays} days')
+       or (b.state = 'left' and b.left_at < now() - make_interval(days => c.keep_days)) limit ${share})`,
   submissions: `delete from submissions where id in (select s.id from submissions s join clients c on c.id = s.client_id
     where s.sent_at < now() - make_interval(days => c.keep_days) limit ${share})`,
   bookings: `delete from bookings where id in (select b.id from bookings b join clients c on c.id = b.client_id
@@ -67,6 +74,18 @@ const statements: Readonly<Record<string, string>> = {
   salts: `delete from salts where day < current_date`,
   attendance: `delete from attendance where seen_at < now() - interval '1 hour'`,
   presence: `delete from presence where seen_at < now() - interval '1 hour'`,
+}
+
+/** Entries that the public posted go with what they were sent in. */
+async function removeOldPosted(): Promise<number> {
+  const due = await db().sequelize.query<{ id: string }>(
+    `select p.submission_id as id from posted_entries p join submissions s on s.id = p.submission_id join clients c on c.id = s.client_id
+     where s.sent_at < now() - make_interval(days => c.keep_days) limit ${share}`,
+    { type: QueryTypes.SELECT },
+  )
+  let gone = 0
+  for (const { id } of due) gone += await inTransaction((transaction) => removePosted([id], transaction))
+  return gone
 }
 
 /** Looking through all items and releases takes longer than any question of a person may. */
@@ -85,6 +104,8 @@ export async function tidyUp(): Promise<Record<string, number>> {
     }
   }
   await attempt('turns', () => forgetTurns().then(() => 0))
+  // Before their submissions: with these the way to them would be gone.
+  await attempt('posted_entries', removeOldPosted)
   for (const [name, statement] of Object.entries(statements))
     await attempt(name, () =>
       inTransaction(async (transaction) => {

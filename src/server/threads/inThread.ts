@@ -11,22 +11,28 @@ import type { ThreadWork } from './work'
 
 const limits = { ms: 8_000, megabytes: 384, idleMs: 60_000 } as const
 
-/** One for each process: Next bundles pages and route handlers apart. */
-const shared = globalThis as typeof globalThis & { yimbleThreads?: Tinypool }
+type Runtime = 'worker_threads' | 'child_process'
+/** Native code goes on when its thread is ended, so that it needs a process of its own. */
+const native: ReadonlySet<keyof ThreadWork> = new Set(['rasterise'])
 
-function threads(): Tinypool {
-  if (shared.yimbleThreads) return shared.yimbleThreads
+/** One of each for each process: Next bundles pages and route handlers apart. */
+const shared = globalThis as typeof globalThis & { yimbleThreads?: Partial<Record<Runtime, Tinypool>> }
+
+function poolOf(runtime: Runtime): Tinypool {
+  const pools = (shared.yimbleThreads ??= {})
+  const known = pools[runtime]
+  if (known) return known
   const built = path.resolve('.build/threads/work.mjs')
   const pool = new Tinypool({
-    runtime: 'worker_threads',
+    runtime,
     filename: existsSync(built) ? built : path.resolve('src/server/threads/boot.mjs'),
     minThreads: 0,
-    maxThreads: Math.max(2, availableParallelism()),
+    maxThreads: runtime === 'child_process' ? 1 : Math.max(2, availableParallelism()),
     idleTimeout: limits.idleMs,
-    resourceLimits: { maxOldGenerationSizeMb: limits.megabytes },
+    ...(runtime === 'worker_threads' ? { resourceLimits: { maxOldGenerationSizeMb: limits.megabytes } } : {}),
   })
   pool.on('error', (error: Error) => log.error({ error: error.message }, 'a thread ended')) // the next one takes its place
-  return (shared.yimbleThreads = pool)
+  return (pools[runtime] = pool)
 }
 
 /** What came was more than can be worked on within the limits. */
@@ -49,9 +55,10 @@ export async function inThread<N extends keyof ThreadWork>(
   const ending = new AbortController()
   const timer = setTimeout(() => ending.abort(), ms)
   try {
-    return (await threads().run({ name, input }, { signal: ending.signal })) as Awaited<
-      ReturnType<ThreadWork[N]>
-    >
+    return (await poolOf(native.has(name) ? 'child_process' : 'worker_threads').run(
+      { name, input },
+      { signal: ending.signal },
+    )) as Awaited<ReturnType<ThreadWork[N]>>
   } catch (error) {
     const why = ending.signal.aborted
       ? `it took more than ${ms} ms`
@@ -67,6 +74,6 @@ export async function inThread<N extends keyof ThreadWork>(
 }
 
 export async function stopThreads(): Promise<void> {
-  await shared.yimbleThreads?.destroy()
+  await Promise.all(Object.values(shared.yimbleThreads ?? {}).map((pool) => pool.destroy()))
   delete shared.yimbleThreads
 }

@@ -1,10 +1,13 @@
 /** What threads do (`inThread.ts`). Each takes and gives plain values. */
 import { prepareClientPage, type ClientPage } from '../../core/stage/clientPage'
+import { freeTimesOf, type Asked, type FreeTime, type TakenUp } from '../../core/booking/free'
+import type { Calendar } from '../../core/booking/shape'
 import { readBytes } from '../../core/readers/all'
 import { busyIn, type BusyContext } from '../../core/readers/busy'
 import type { ReadContext, Reading } from '../../core/readers/reader'
 import type { Span } from '../../core/schedule/spans'
 import { ownWords } from '../mail/ownWords'
+import { rasterise } from './rasterise'
 import { offsetsNamed, zoneTableOf } from '../zones'
 
 const work = {
@@ -45,6 +48,22 @@ const work = {
     return texts.flatMap((text) => busyIn(text, context))
   },
   ownWords: (text: string) => ownWords(text),
+  freeTimes: ({
+    calendar,
+    taken,
+    asked,
+    isFirst,
+  }: {
+    readonly calendar: Calendar
+    readonly taken: readonly TakenUp[]
+    readonly asked: readonly Asked[]
+    readonly isFirst: boolean
+  }): FreeTime[][] => {
+    const ready = { calendar, zone: zoneTableOf(calendar.zone) }
+    const all = asked.map((one) => freeTimesOf(ready, taken, one))
+    return isFirst ? all.map((times) => times.slice(0, 1)) : all
+  },
+  rasterise: (bytes: Uint8Array) => rasterise(bytes),
 } as const
 export type ThreadWork = typeof work
 

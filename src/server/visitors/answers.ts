@@ -35,6 +35,12 @@ export interface Visit {
    * lost; a handler then does nothing further. It is called again without a suspicion when somebody says that it is no junk.
    */
   readonly suspicion: string | undefined
+  /**
+   * Takes work off what one address may ask for in a minute, before it is done.
+   * @param ms - of a processor, about
+   * @throws VisitorError `too_often`
+   */
+  spend(this: void, ms: number): void
   /** Undefined for a read, which keeps nothing. */
   readonly kept: KeptVisit | undefined
 }

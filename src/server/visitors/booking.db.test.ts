@@ -1,11 +1,12 @@
 /** From free times to a booking that stands: held, booked, moved, cancelled; many at once; what mails and calendars say. */
+import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import ICAL from 'ical.js'
 import { QueryTypes } from 'sequelize'
 import { calendarSchema, type Calendar } from '@/core/booking/shape'
 import type { GivenBy } from '@/kinds/actions'
 import type { bookingActions } from '@/kinds/booking/actions'
-import { makeActor } from '../db/testDatabase'
+import { makeActor, makeColleague } from '../db/testDatabase'
 import type { Actor } from '../services/access/actor'
 import { codeOf, startServices } from '../services/testServices'
 import { newKey, startVisitors } from './testVisitors'
@@ -98,7 +99,10 @@ const change = async (by: Partial<Calendar>) => {
 const hourFromNow = (hours: number) => (Math.floor(Date.now() / 3_600_000) + 1 + hours) * 60
 const day = 24
 
-async function ask<N extends 'times' | 'soonest'>(name: N, query: object): Promise<GivenBy<Actions[N]>> {
+async function ask<N extends 'times' | 'soonest' | 'nexts'>(
+  name: N,
+  query: object,
+): Promise<GivenBy<Actions[N]>> {
   const q = encodeURIComponent(JSON.stringify(query))
   return (await (await fetch(`${visitors.origin}/x/${ref}/${name}?q=${q}`)).json()) as GivenBy<Actions[N]>
 }
@@ -533,11 +537,9 @@ describe('mails and calendars', () => {
         `insert into calendars (agency_id, client_id, name, body) select agency_id, client_id, 'Broken', '{"zone": 7}' from calendars where id = $1 returning id`,
         { bind: [calendarId] },
       )) as unknown as [[{ id: string }]]
-    await s
-      .db()
-      .sequelize.query('update bookings set calendar_id = $2, session_id = null where id = $1', {
-        bind: [first!.id, broken.id],
-      })
+    await s.db().sequelize.query('update bookings set calendar_id = $2, session_id = null where id = $1', {
+      bind: [first!.id, broken.id],
+    })
     await s
       .db()
       .sequelize.query(
@@ -565,6 +567,25 @@ describe('mails and calendars', () => {
     expect(await read(null)).toHaveLength(2)
     const { pathname } = new URL(feeds.find((one) => one.of === 'ines')!.url)
     expect((await fetch(visitors.origin + pathname.replace('/ines/', '/all/'))).status).toBe(404)
+  })
+  test('addresses of feeds end: with new ones, and for who is no longer there; viewers have none', async () => {
+    const feedOf = (feeds: readonly { of: string | null; url: string }[], of: string) =>
+      visitors.origin + new URL(feeds.find((one) => one.of === of)!.url).pathname
+    const { feeds } = await calendars.getCalendar(actor, calendarId)
+    const status = async (url: string) => (await fetch(url)).status
+    const first = feedOf(feeds, 'ines')
+    expect(await status(first)).toBe(200)
+    const renewed = await calendars.renewFeeds(actor, calendarId)
+    expect([await status(first), await status(feedOf(renewed.feeds, 'ines'))]).toEqual([404, 200])
+    const [, , ...rest] = house.services
+    await change({
+      resources: house.resources.filter(({ id }) => id !== 'ines'),
+      services: rest.filter(({ id }) => id === 'class'),
+    })
+    expect(await status(feedOf(renewed.feeds, 'ines'))).toBe(404)
+    const viewer = await makeColleague(actor.agencyId, 'viewer')
+    expect((await calendars.getCalendar(viewer, calendarId)).feeds).toEqual([])
+    expect(await codeOf(calendars.renewFeeds(viewer, calendarId))).toBe('not_allowed')
   })
 })
 
@@ -768,6 +789,32 @@ describe('what comes in', () => {
     })
     expect(await isFree('alone', start)).toBe(true)
   })
+  test('whom they had booked is told that nobody comes, without who it was', async () => {
+    await book('alone', hourFromNow(48))
+    await s.db().sequelize.query('delete from pgboss.job')
+    const people = await import('../services/visitors/people')
+    await people.forgetPerson(actor, 'marisol@post.example')
+    const [mail, ...more] = await mails()
+    expect([more, mail!.to, mail!.calendar!.method]).toEqual([[], 'ines@vets.example', 'CANCEL'])
+    expect(JSON.stringify(mail).toLowerCase()).not.toContain('marisol')
+  })
+  test('nothing of a person stays with webhooks or in the queue', async () => {
+    await s
+      .db()
+      .sequelize.query(
+        `insert into webhooks (agency_id, client_id, url, secret) values ($1, $2, 'https://hook.example/', 'x')`,
+        { bind: [actor.agencyId, clientId] },
+      )
+    await book('alone', hourFromNow(48))
+    const people = await import('../services/visitors/people')
+    await people.forgetPerson(actor, 'marisol@post.example')
+    const left = await s.db().sequelize.query<{ text: string }>(
+      `select body::text as text from deliveries d join webhooks w on w.id = d.webhook_id where w.client_id = $1
+       union all select data::text from pgboss.job where name = 'mail'`,
+      { bind: [clientId], type: QueryTypes.SELECT },
+    )
+    expect(left.filter(({ text }) => /marisol/i.test(text))).toEqual([])
+  })
 })
 
 describe('busy elsewhere', () => {
@@ -821,6 +868,61 @@ describe('busy elsewhere', () => {
     await change({ resources: [{ ...ines!, busyAt: [`${outside.origin}/page`] }, ...rest] })
     await readAll()
     expect((await calendars.getCalendar(actor, calendarId)).outside[0]!.trouble).toContain('is no calendar')
+  })
+})
+
+describe('a calendar of a hundred people and years', () => {
+  const people = Array.from({ length: 60 }, (_one, at) => ({
+    id: `p${at}`,
+    name: `P${at}`,
+    hours: ['Mo-Su 09:00-09:05'],
+  }))
+  const large = (hours: string[]) => ({
+    resources: calendarSchema.parse({
+      ...house,
+      resources: people.map((one) => ({ ...one, hours })),
+      services: [],
+    }).resources,
+    services: calendarSchema.parse({
+      ...house,
+      resources: people,
+      services: Array.from({ length: 40 }, (_one, at) => ({
+        id: `s${at}`,
+        name: `S${at}`,
+        minutes: 60,
+        every: 60,
+        aheadDays: 700,
+        needs: [{ of: people.map(({ id }) => id) }],
+      })),
+    }).services,
+  })
+  test('is looked through without holding anybody else up', async () => {
+    // Five minutes a day fit nobody, so that all of the time ahead is looked through.
+    await change(large(['Mo-Su 09:00-09:05']))
+    const delay = monitorEventLoopDelay({ resolution: 10 })
+    await ask('nexts', {}) // the thread is started
+    delay.enable()
+    const all = await Promise.all(Array.from({ length: 3 }, () => ask('nexts', {})))
+    delay.disable()
+    expect(all.map(({ nexts }) => nexts ?? 'too often')).toEqual(Array(3).fill(expect.anything()))
+    expect(delay.max / 1e6).toBeLessThan(250)
+  })
+  test('is asked by one address as much as it may cost, and by others all the same', async () => {
+    await change(large(['Mo-Su 09:00-17:00']))
+    const status = async (from: string) =>
+      (
+        await fetch(
+          `${visitors.origin}/x/${ref}/soonest?q=${encodeURIComponent(JSON.stringify({ service: 's0', count: 1 }))}`,
+          {
+            headers: { 'x-forwarded-for': from },
+          },
+        )
+      ).status
+    const said: number[] = []
+    for (let at = 0; at < 40; at += 1) said.push(await status('10.77.0.1'))
+    expect(said[0]).toBe(200)
+    expect(said.at(-1)).toBe(429)
+    expect(await status('10.77.0.2')).toBe(200)
   })
 })
 

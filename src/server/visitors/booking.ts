@@ -1,6 +1,6 @@
 /** Tells visitors what is free, keeps times for them, and books. */
 import type { Transaction } from 'sequelize'
-import { freeTimesOf, reach, soonestOf } from '@/core/booking/free'
+import { reach, type Asked } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import { given, type Answers as Given } from '@/core/forms/answers'
 import { questionsOf, type Form } from '@/core/forms/form'
@@ -15,10 +15,10 @@ import { bookHeld, holdTime, letGo, TimeGone, wishOf } from '../services/booking
 import { calendarOf, type KnownCalendar } from '../services/booking/calendarBody'
 import { bookingFile, bookingLink, holdToken, idOfHold } from '../services/booking/links'
 import { giveBackOverdue, takenIn } from '../services/booking/taking'
-import { freeTimesIn } from '../services/booking/freeTimes'
+import { freeTimesIn, freeTimesOfAll, workOf } from '../services/booking/freeTimes'
 import { tellOfSubmission } from '../services/visitors/telling'
 import { isZone } from '../zones'
-import { answering, type Told, type WidgetFacts } from './answers'
+import { answering, type Told, type Visit, type WidgetFacts } from './answers'
 import { fileLimitsIn, fitting, formFor, mailIn, taleOf } from './formAnswers'
 import { VisitorError } from './problems'
 
@@ -61,6 +61,7 @@ async function nextsOf(
   services: readonly CalendarService[],
   now: number,
   days: number,
+  spend: Visit['spend'],
 ) {
   const ahead = Math.max(...services.map(({ aheadDays }) => aheadDays), 1)
   const range = { from: now, until: now + Math.min(days, ahead) * 1440 }
@@ -71,9 +72,12 @@ async function nextsOf(
     until: Math.max(range.until, ...reaches.map(({ until }) => until)),
   }
   const taken = await takenIn(known, services, around)
-  return services.flatMap((service) => {
-    const [first] = freeTimesOf(known, taken, { service, who: '', count: 1, range, now })
-    return first ? [{ service: service.id, ...first }] : []
+  const asked = services.map((service): Asked => ({ service, who: '', count: 1, range, now }))
+  spend(workOf(asked))
+  const firsts = await freeTimesOfAll(known, taken, asked, true)
+  return services.flatMap(({ id }, at) => {
+    const [first] = firsts[at]!
+    return first ? [{ service: id, ...first }] : []
   })
 }
 
@@ -89,11 +93,7 @@ const whole = (service: CalendarService, now: number): Span => ({
   until: now + service.aheadDays * 1440,
 })
 
-const formOf = (
-  widget: WidgetFacts,
-  release: number,
-  transaction?: Transaction,
-): Promise<Form> | Form =>
+const formOf = (widget: WidgetFacts, release: number, transaction?: Transaction): Promise<Form> | Form =>
   release === 0 && !widget.settings.form ? ownForm(widget.locale) : formFor(widget, release, transaction)
 
 interface Sent extends Wanted {
@@ -129,7 +129,7 @@ async function unlessGone<T>(work: () => Promise<T>): Promise<T> {
 
 export const bookingAnswers = answering(bookingActions)(
   {
-    async times({ from, until, ...wanted }, { widget }) {
+    async times({ from, until, ...wanted }, { widget, spend }) {
       const { known, service } = await offeredBy(widget, wanted.service)
       if (until <= from || until - from > mostMinutes)
         throw new VisitorError('does_not_fit', { fields: ['until'] })
@@ -137,26 +137,36 @@ export const bookingAnswers = answering(bookingActions)(
       const now = nowMinute()
       const asked = { ...wanted, service, now }
       await giveBackOverdue(known.id)
+      spend(workOf([{ ...asked, range }]))
       const times = await freeTimesIn(known, { ...asked, range })
       if (times.length > 0) return { times: times.map(({ start, left }) => [start, left]), next: null }
+      spend(workOf([{ ...asked, range: whole(service, now) }]))
       const later = await freeTimesIn(known, { ...asked, range: whole(service, now) })
       return { times: [], next: (later.find(({ start }) => start >= until) ?? later[0])?.start ?? null }
     },
-    async nexts(_nothing, { widget }) {
+    async nexts(_nothing, { widget, spend }) {
       const known = await calendarFor(widget)
       const now = nowMinute()
       const open = known.calendar.services.filter((one) => isOfferedBy(one, widget.settings as Choosing))
       await giveBackOverdue(known.id)
       // Most have something soon; the whole time ahead is looked through for the others only.
-      const soon = await nextsOf(known, open, now, soonDays)
+      const soon = await nextsOf(known, open, now, soonDays, spend)
       const rest = open.filter(({ id }) => !soon.some(({ service }) => service === id))
-      return { nexts: [...soon, ...(rest.length > 0 ? await nextsOf(known, rest, now, Infinity) : [])] }
+      return {
+        nexts: [...soon, ...(rest.length > 0 ? await nextsOf(known, rest, now, Infinity, spend) : [])],
+      }
     },
-    async soonest({ service: id, count }, { widget }) {
+    async soonest({ service: id, count }, { widget, spend }) {
       const { known, service } = await offeredBy(widget, id)
       const range = whole(service, nowMinute())
+      const everybody = ['', ...service.needs[0]!.of]
+      const asked = everybody.map((who): Asked => ({ service, who, count, now: range.from, range }))
+      spend(workOf(asked))
       const taken = await takenAround(known, service, range)
-      return { soonest: soonestOf(known, taken, { service, count, now: range.from, range }) }
+      const firsts = await freeTimesOfAll(known, taken, asked, true)
+      return {
+        soonest: everybody.flatMap((who, at) => firsts[at]!.map(({ start }) => ({ who, start }))),
+      }
     },
     async hold({ before, start, ...wanted }, { widget, visitor }) {
       const { known, service } = await offeredBy(widget, wanted.service)

@@ -5,7 +5,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeUTF8 } from 'entities'
 import { QueryTypes } from 'sequelize'
-import { freeTimesOf, reach } from '@/core/booking/free'
+import type { FreeTime } from '@/core/booking/free'
 import { dayIn, timeIn } from '@/core/booking/when'
 import { say } from '@/core/locale/phrase'
 import { db } from '../db/db'
@@ -18,7 +18,7 @@ import { bookingWords, type BookingWord } from '../services/booking/bookingWords
 import { calendarOf, type KnownCalendar } from '../services/booking/calendarBody'
 import { feedOf } from '../services/booking/feeds'
 import { writeIcs } from '../services/booking/ics'
-import { takenIn } from '../services/booking/taking'
+import { soonFreeTimes } from '../services/booking/freeTimes'
 import { limitedText } from './body'
 import { takeShared } from './limits'
 import { sendPage, sendTooOften } from './page'
@@ -139,8 +139,13 @@ async function timesFor(
   const range = { from: Math.max(from, now), until: now + service.aheadDays * 1440 }
   // Whoever was chosen stays; what it takes up itself is free for it only where it moves by a whole booking.
   const who = service.needs[0]?.of.find((id) => booking.who.includes(id)) ?? ''
-  const taken = await takenIn(known, [service], reach(service, range))
-  const free = freeTimesOf(known, taken, { service, who, count: booking.count, range, now })
+  const daysIn = (times: readonly FreeTime[]) =>
+    new Set(times.map(({ start }) => dayIn(start, locale, calendar.zone))).size
+  const free = await soonFreeTimes(
+    known,
+    { service, who, count: booking.count, range, now },
+    (times) => daysIn(times) > mostDays,
+  )
   const days = new Map<string, number[]>()
   for (const { start } of free) {
     const day = dayIn(start, locale, calendar.zone)

@@ -4,6 +4,7 @@ import type { Transaction } from 'sequelize'
 import { given, type Answers as Given } from '@/core/forms/answers'
 import type { GivenFile } from '@/core/forms/files'
 import { questionsOf, type Form, type Question } from '@/core/forms/form'
+import { isPosting, unpostable } from '@/core/forms/posting'
 import { answersSchema } from '@/core/forms/schema'
 import { releasedForm } from '../services/visitors/forms'
 import type { Tale, Told, WidgetFacts } from './answers'
@@ -14,14 +15,11 @@ import { VisitorError } from './problems'
 const held = new LRUCache<string, Form>({ max: 500 })
 
 /** @throws VisitorError `does_not_fit` when the widget has no such form or no such release */
-export async function formFor(
-  widget: WidgetFacts,
-  number: number,
-  transaction?: Transaction,
-): Promise<Form> {
+export async function formFor(widget: WidgetFacts, number: number, transaction?: Transaction): Promise<Form> {
   const id = String(widget.settings.form ?? '')
   const key = `${widget.clientId} ${id} ${number}`
-  const form = held.get(key) ?? (id ? (await releasedForm(widget.clientId, id, number, transaction))?.form : undefined)
+  const form =
+    held.get(key) ?? (id ? (await releasedForm(widget.clientId, id, number, transaction))?.form : undefined)
   if (!form) throw new VisitorError('does_not_fit')
   held.set(key, form)
   return form
@@ -35,7 +33,11 @@ const days = (now: number) => [0, -dayMs, dayMs].map((by) => new Date(now + by).
 export function fitting(form: Form, answers: Given): Given {
   const tries = days(Date.now()).map((today) => answersSchema(form, today).safeParse(answers))
   const good = tries.find((one) => one.success)
-  if (good?.data) return good.data
+  if (good?.data) {
+    const fields = isPosting(form) ? unpostable(form, good.data) : []
+    if (fields.length > 0) throw new VisitorError('does_not_fit', { fields })
+    return good.data
+  }
   const fields = tries[0]!.error!.issues.map(({ path }) => String(path[0]))
   throw new VisitorError('does_not_fit', { fields: [...new Set(fields)] })
 }

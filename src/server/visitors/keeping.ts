@@ -97,7 +97,8 @@ export async function keepOnce(
       : talk && (await addToTalk(widget.id, key, hash, talk, tale, transaction))
     if (!kept) return undefined
     await claimFiles(widget.id, tale.files ?? [], kept)
-    const given = await run({ widget, page, suspicion, kept })
+    // Limits were taken before anything of it was read.
+    const given = await run({ widget, page, suspicion, kept, spend: () => undefined })
     if (!suspicion) {
       await ringInbox(widget, transaction)
       await announceVisit(widget, page, kept)

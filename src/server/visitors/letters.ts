@@ -16,6 +16,7 @@ import {
 import { subscriberWords as words } from '../services/visitors/subscriberWords'
 import { takeShared } from './limits'
 import { sendPage, sendTooOften } from './page'
+import { waitFor } from './visitors'
 import { VisitorError } from './problems'
 
 export const letterPath = /^\/l\/(?:([\w-]{43})|([0-9a-f-]{36})\/([\w-]{22})(?=\/leave$))(\/leave)?$/
@@ -28,6 +29,7 @@ export async function answerLetter(
 ): Promise<void> {
   const isPost = request.method === 'POST'
   request.resume() // what is in it does not matter
+  if (waitFor(request) > 0) return sendTooOften(response, 'en')
   const token = ownToken ?? (isLeaveLink(id, signature) ? await tokenOf(id) : undefined)
   const who = token ? await subscriberAt(token) : undefined
   if (!token || !who) return send(response, 404, 'en', say(words.gone, 'en'))

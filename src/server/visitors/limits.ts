@@ -41,12 +41,12 @@ export function createLimits(now: () => number = Date.now) {
         .digest('base64url')
         .slice(0, 16)
     },
-    /** Of one process, by minute. @returns seconds to wait, when the limit is passed; 0 otherwise */
-    takeHere(key: string, mostPerMinute: number): number {
+    /** Of one process, by minute. @param count - how much is taken @returns seconds to wait, when the limit is passed; 0 otherwise */
+    takeHere(key: string, mostPerMinute: number, count = 1): number {
       const at = now()
       const held = windows.get(key)
       const window = held && held.endsAt > at ? held : { count: 0, endsAt: at + windowMs }
-      window.count += 1
+      window.count += count
       windows.set(key, window)
       return window.count > mostPerMinute ? Math.ceil((window.endsAt - at) / 1000) : 0
     },

@@ -58,11 +58,11 @@ const event = (more: object = {}) => ({
   mail: 'isolde@post.example',
   ...more,
 })
-async function post(answers: object, ageMs = 5_000) {
+async function post(answers: object, ageMs = 5_000, release = 2) {
   const answer = await fetch(`${visitors.origin}/x/${ref}/ask?key=${newKey()}`, {
     method: 'POST',
     body: JSON.stringify({
-      body: { release: 2, answers },
+      body: { release, answers },
       page: 'https://hall.example/',
       ticket: tickets.newTicket(ref, Date.now() - ageMs),
       trap: '',
@@ -124,6 +124,34 @@ test('waits where new ones wait, until somebody lets it show: of the agency, or 
   expect((await shown()).map(({ name }) => name)).toEqual(['Herring supper'])
 })
 
+test.each([
+  ['a time that no day has', { time: '25:99' }, 'time'],
+  ['a script for a link', { page: 'javascript:alert(1)' }, 'page'],
+  ['words for a link', { page: 'ask at the bar' }, 'page'],
+])('%s is refused, also where the form says nothing of it', async (_name, more, field) => {
+  const listed = await forms.listForms(actor, clientId)
+  const { form, revision } = listed[0]!
+  const lax = JSON.parse(JSON.stringify(form).replaceAll(/"like":"[^"]*"/g, '"like":""')) as typeof form
+  for (const asked of [form, lax]) {
+    await forms.saveForm(actor, listed[0]!.id, asked === form ? revision : revision + 1, asked)
+    await forms.publishForm(actor, listed[0]!.id, (asked === form ? revision : revision + 1) + 1)
+    const answer = await post(event(more), 5_000, asked === form ? 3 : 4)
+    expect([answer.status, (answer.value as { fields?: string[] }).fields]).toEqual([422, [field]])
+  }
+  expect(await shown()).toEqual([])
+})
+test('goes from the catalogue with whoever posted it, and when it has been kept as long as it may be', async () => {
+  const people = await import('../services/visitors/people')
+  expect((await post(event())).status).toBe(200)
+  expect(await shown()).toHaveLength(1)
+  await people.forgetPerson(actor, 'isolde@post.example')
+  expect(await shown()).toEqual([])
+  await post(event({ mail: 'bo@post.example' }))
+  await s.db().sequelize.query(`update submissions set sent_at = now() - interval '400 days'`)
+  await s.db().sequelize.query(`update clients set keep_days = 300 where id = $1`, { bind: [clientId] })
+  await s.tidyUp()
+  expect([await shown(), await sent()]).toEqual([[], []])
+})
 test('is changed by its link, waits again, and keeps its place and what was decided on it', async () => {
   await wait('wait')
   const { value } = await post(event())

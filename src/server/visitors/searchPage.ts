@@ -6,7 +6,7 @@ import { pagePolicyWith } from '../delivery/policy'
 import { hostedPageOf } from '../services/widgets/artifacts'
 import { sendPage } from './page'
 import { describe, VisitorError } from './problems'
-import { drawFound } from './search'
+import { drawFound, searchMs } from './search'
 import { waitFor } from './visitors'
 import { widgetFacts } from './widgetFacts'
 
@@ -31,7 +31,7 @@ export async function sendSearchPage(
 ): Promise<boolean> {
   const widget = await widgetFacts(ref)
   if (widget?.kind !== 'search') return false
-  if (waitFor(request) > 0) {
+  if (waitFor(request, searchMs) > 0) {
     const { detail, status } = describe(new VisitorError('too_often'), widget.locale)
     sendPage(response, { status, locale: widget.locale, title: detail, body: '' })
     return true

@@ -4,7 +4,7 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeUTF8 } from 'entities'
-import { freeTimesOf, reach } from '@/core/booking/free'
+import type { FreeTime } from '@/core/booking/free'
 import { dayIn, momentIn, timeIn } from '@/core/booking/when'
 import { questionsOf } from '@/core/forms/form'
 import { say } from '@/core/locale/phrase'
@@ -14,7 +14,8 @@ import { fieldWords } from '@/kinds/booking/words'
 import { newKey } from '@/kinds/newKey'
 import { nowMinute } from '../services/booking/booking'
 import { bookingWords } from '../services/booking/bookingWords'
-import { giveBackOverdue, takenIn } from '../services/booking/taking'
+import { soonFreeTimes } from '../services/booking/freeTimes'
+import { giveBackOverdue } from '../services/booking/taking'
 import { bookingAnswers, offeredBy, type Offered } from './booking'
 import { limitedText } from './body'
 import type { WidgetFacts } from './answers'
@@ -27,6 +28,8 @@ import { widgetFacts } from './widgetFacts'
 
 export const timesPath = /^\/t\/([a-z0-9]{4,20})\/([a-z][a-z0-9]{0,15})$/
 const mostDays = 10
+/** About what drawing it costs. */
+const pageMs = 8
 const mostBytes = 8_000
 
 export async function answerTimes(
@@ -34,7 +37,7 @@ export async function answerTimes(
   response: ServerResponse,
   [, ref = '', id = '']: RegExpExecArray,
 ): Promise<void> {
-  if (waitFor(request) > 0) {
+  if (waitFor(request, pageMs) > 0) {
     request.resume()
     const { detail, status } = describe({ code: 'too_often', facts: {} }, 'en')
     return sendPage(response, { status, locale: 'en', title: detail, body: '' })
@@ -70,8 +73,13 @@ async function sendTimes(
   const now = nowMinute()
   const range = { from: Math.max(now, from), until: now + service.aheadDays * 1440 }
   await giveBackOverdue(known.id)
-  const taken = await takenIn(known, [service], reach(service, range))
-  const free = freeTimesOf(known, taken, { service, who: '', count: 1, range, now })
+  const daysIn = (times: readonly FreeTime[]) =>
+    new Set(times.map(({ start }) => dayIn(start, locale, zone))).size
+  const free = await soonFreeTimes(
+    known,
+    { service, who: '', count: 1, range, now },
+    (times) => daysIn(times) > mostDays,
+  )
   const days = new Map<string, number[]>()
   let next: number | undefined
   for (const { start } of free) {

@@ -22,6 +22,7 @@ import { takeFile } from './files'
 import { keepOnce, keptBefore } from './keeping'
 import { createLimits } from './limits'
 import { describe, VisitorError, type Refusal } from './problems'
+import { nobodyKnown } from '../api/caller'
 import { peerOf } from './peer'
 import { newTicket, suspicionOf } from './tickets'
 import { widgetFacts } from './widgetFacts'
@@ -32,7 +33,13 @@ export const visitorPath = /^\/x\/([a-z0-9]{4,20})\/([a-z][A-Za-z0-9]{0,30})$/
 const keyPattern = /^[0-9a-f]{32}$/
 const usual = { maxBodyKb: 16, mostPerHour: 10, mostOfAll: 600 } as const
 /** `requestsPerMinute` and `streamsOfOne` count one address at all widgets, on this process; `streams` counts all that listen there. */
-const most = { requestsPerMinute: 600, filesPerHour: 60, streams: 5_000, streamsOfOne: 20 } as const
+const most = {
+  requestsPerMinute: 600,
+  workMsPerMinute: 4_000,
+  filesPerHour: 60,
+  streams: 5_000,
+  streamsOfOne: 20,
+} as const
 
 const limits = createLimits()
 /** Shares of limits that sends have taken on this process. */
@@ -72,7 +79,13 @@ async function answer(
   if (!action || (action.verb === 'ask') !== (request.method === 'GET'))
     throw new VisitorError('not_this_way')
   if (action.verb === 'send') return take(request, widget, name, action, keyIn(asked), peer, answers)
-  const visit: Visit = { widget, page: '', suspicion: undefined, kept: undefined }
+  const visit: Visit = {
+    widget,
+    page: '',
+    suspicion: undefined,
+    kept: undefined,
+    spend: (ms) => spendOf(peer, ms),
+  }
   if (action.verb === 'signal') {
     const { body } = await readEnvelope(request, usual.maxBodyKb * 1024)
     await answers.handlers[name]!(fitting(action.takes, body), visit)
@@ -87,6 +100,12 @@ async function answer(
     return answers.handlers[name]!(fitting(action.takes, body), { ...visit, visitor })
   }
   return answers.handlers[name]!(fitting(action.takes, plainJson(safeJson(asked.get('q') ?? 'null'))), visit)
+}
+
+function spendOf(peer: string, ms: number): void {
+  if (peer === nobodyKnown) return // everybody at once: one who asks much would turn all others away
+  const retryAfter = limits.takeHere(`${peer} work`, most.workMsPerMinute, Math.ceil(ms))
+  if (retryAfter > 0) throw new VisitorError('too_often', { retryAfter })
 }
 
 const clickSchema = z.strictObject({ to: webAddress.max(2_000) })
@@ -153,9 +172,17 @@ async function take(
   return keepOnce(sent, tellIt, (visit) => handlers[name]!(taken, visit))
 }
 
-/** For pages of ours that are visited as such. @returns seconds to wait, when this address has come too often */
-export const waitFor = (request: IncomingMessage): number =>
-  limits.takeHere(peerOf(request), most.requestsPerMinute)
+/**
+ * For pages of ours that are visited as such.
+ * @param workMs - about what drawing it costs
+ * @returns seconds to wait, when this address has come too often, or for too much
+ */
+export function waitFor(request: IncomingMessage, workMs = 0): number {
+  const peer = peerOf(request)
+  const wait = limits.takeHere(peer, most.requestsPerMinute)
+  if (wait > 0 || peer === nobodyKnown) return wait
+  return limits.takeHere(`${peer} work`, most.workMsPerMinute, Math.ceil(workMs))
+}
 /** The share of a limit that a send takes. @throws VisitorError `too_often` */
 export async function takeShare(request: IncomingMessage, ref: string, name: string): Promise<void> {
   await limits.take(`${ref}/${name} ${await limits.visitorOf(peerOf(request))}`, usual.mostPerHour)

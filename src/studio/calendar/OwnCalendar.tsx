@@ -69,7 +69,7 @@ export function OwnCalendar({ record, person, onRecord }: OwnCalendarProps) {
       </p>
       <CopyField
         label={`Address of the calendar of ${person.name}`}
-        value={feed?.url ?? 'Save first; then it has one.'}
+        value={feed?.url ?? 'It has one once it is saved, for those who may answer.'}
       />
       {isAsking && (
         <SignIn

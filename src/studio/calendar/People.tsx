@@ -11,6 +11,7 @@ import type { EditedCalendar } from './CalendarView'
 import { Exceptions } from './Exceptions'
 import { HoursWeek } from './HoursWeek'
 import { OwnCalendar } from './OwnCalendar'
+import { RenewFeeds } from './RenewFeeds'
 
 /** Everybody at once: their holidays. */
 const everybody = 'everybody'
@@ -164,7 +165,12 @@ export function People({ calendar, record, onChange, onRecord }: EditedCalendar)
             <p className="text-faint">
               To subscribe to in a calendar program. Whoever has the address can read it.
             </p>
-            <CopyField label="Address of the calendar of everybody" value={record.feeds[0]!.url} />
+            {record.feeds[0] && (
+              <>
+                <CopyField label="Address of the calendar of everybody" value={record.feeds[0].url} />
+                <RenewFeeds record={record} onRecord={onRecord} />
+              </>
+            )}
           </section>
         </div>
       )}

@@ -76,7 +76,9 @@ function Composer({ submission, onAnswer }: ConversationProps) {
   const canAnswer = isTalk || sender !== null
   const queries = useQueryClient()
   const field = useId()
-  const [text, setText] = useState(() => sessionStorage.getItem(keptUnder(id)) ?? '')
+  const [text, setText] = useState('')
+  // After the first drawing: the server, which draws it first, has no tab to look into.
+  useEffect(() => setText(sessionStorage.getItem(keptUnder(id)) ?? ''), [id])
   const write = (next: string) => {
     setText(next)
     if (next) sessionStorage.setItem(keptUnder(id), next)

@@ -29,7 +29,9 @@ export const calendar = z.object({
     .describe('Calendars elsewhere from which busy times are read'),
   feeds: z
     .array(z.object({ of: z.string().nullable(), url: z.string() }))
-    .describe('Addresses to subscribe to, for everybody (null) and for each person or room'),
+    .describe(
+      'Addresses to subscribe to, for everybody (null) and for each person or room; none for viewers',
+    ),
 })
 export type CalendarShape = z.infer<typeof calendar>
 

@@ -55,6 +55,12 @@ export const bookingRoutes: readonly Route[] = [
     run: (actor, { params, body, headers }) =>
       calendars.saveCalendar(actor, params.id, revisionSeen(headers), body.calendar),
   }),
+  routeForAll('POST /calendars/{id}/feeds', {
+    summary: 'Give the calendar’s feeds new addresses; those of before end',
+    params: id,
+    response: shapes.calendar,
+    run: (actor, { params }) => calendars.renewFeeds(actor, params.id),
+  }),
   route('DELETE /calendars/{id}', {
     summary: 'Delete a calendar that no widget has, with what was booked in it',
     params: id,

@@ -27,6 +27,12 @@ alter table calls add column orders_until timestamptz;
 -- Each time that a visitor's telephone was rung.
 create table rings (hash text not null, at timestamptz not null default now());
 create index on rings (hash, at);
+-- Events of bookings that were deleted for good, until they have left the calendar.
+create table outside_removals (
+  outside_id uuid not null references outside_calendars on delete cascade, uid_of uuid not null, primary key (outside_id, uid_of)
+);
+-- A new word makes new addresses of a calendar's feeds.
+alter table calendars add column feed_word text not null default '';
 create index on outside_calendars (url) where login is not null;
 `)
 }

@@ -38,6 +38,9 @@ export function demandAnswering(actor: Anybody): void {
   if (actor.role !== 'client') demand(actor, 'designer')
 }
 
+/** Whether it may read and answer what visitors send. */
+export const mayAnswer = (actor: Anybody): boolean => actor.role !== 'viewer'
+
 /** Rows of a client's that the actor may know of. */
 export const withinOf = ({ agencyId, clientId }: Anybody): { agencyId: string; clientId?: string } =>
   clientId ? { agencyId, clientId } : { agencyId }

@@ -40,7 +40,7 @@ export function eventOf(known: KnownCalendar, booking: Booking, clientName: stri
 /** The event for people of the house: it names who comes and what they wrote. */
 export const eventForHouse = (known: KnownCalendar, booking: Booking, clientName: string): IcsEvent => ({
   ...eventOf(known, booking, clientName),
-  summary: `${namesOf(known, booking).what}: ${booking.name || booking.email}`,
+  summary: [namesOf(known, booking).what, booking.name || booking.email].filter(Boolean).join(': '),
   description: [booking.name, booking.email, booking.note].filter(Boolean).join('\n'),
 })
 

@@ -261,6 +261,20 @@ describe('what somebody changes there', () => {
   })
 })
 
+test('what was booked by somebody who is deleted leaves the calendar, and the time is free', async () => {
+  const { id } = await book(48)
+  await s
+    .db()
+    .sequelize.query(`update bookings set email = 'marisol@post.example' where id = $1`, { bind: [id] })
+  await sync()
+  expect(await there()).toHaveLength(1)
+  const people = await import('../visitors/people')
+  expect(await people.forgetPerson(actor, 'marisol@post.example')).toMatchObject({ bookings: 1 })
+  await sync()
+  expect(await there()).toEqual([])
+  expect(await isFree(48)).toBe(true)
+})
+
 test('a server that is away delays nothing and loses nothing', async () => {
   const first = await book(48)
   await sync()

@@ -64,7 +64,7 @@ export async function syncDav(
     })
   )[0]!
   const server = davCalendar(account.url, account.login)
-  const objects = await server.within(range.from, range.until)
+  const objects = await withoutForgotten(server, account, await server.within(range.from, range.until))
   // What is booked is looked up after what stands there: a booking made in between is new, never missing.
   const [bookings, rows] = [await bookingsOf(account, range.from), await rowsOf(account.id)]
   const byUid = new Map(objects.flatMap((object) => uidsIn(object.text).map((uid) => [uid, object])))
@@ -96,6 +96,28 @@ export async function syncDav(
     return object && (timesIn(object.text, id)?.starts ?? starts) !== starts
   })
   return { texts: objects.map(({ text }) => text), moved: new Set(moved.map(({ id }) => uidOf(id))) }
+}
+
+/** Takes out what was booked by somebody who is deleted by now. One that the server does not let go stays for the next run. */
+async function withoutForgotten(
+  server: Server,
+  { id }: DavAccount,
+  objects: readonly DavObject[],
+): Promise<readonly DavObject[]> {
+  const rows = await db().sequelize.query<{ uidOf: string }>(
+    'select uid_of as "uidOf" from outside_removals where outside_id = $1',
+    { bind: [id], type: QueryTypes.SELECT },
+  )
+  const gone = new Set<DavObject>()
+  for (const row of rows) {
+    const there = objects.find(({ text }) => uidsIn(text).includes(uidOf(row.uidOf)))
+    if (there && (await server.remove(there)) === 'conflict') continue
+    if (there) gone.add(there)
+    await db().sequelize.query('delete from outside_removals where outside_id = $1 and uid_of = $2', {
+      bind: [id, row.uidOf],
+    })
+  }
+  return objects.filter((one) => !gone.has(one))
 }
 
 const bookingsOf = (

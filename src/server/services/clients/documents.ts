@@ -25,7 +25,8 @@ export interface Sort<Row extends DocumentRow, Shape> {
   readonly noun: 'calendar' | 'switchboard'
   /** Further columns, in SQL; the document's row is `k`. */
   readonly more?: string
-  shapeOf(row: Row): Shape
+  /** @param actor - who reads it: viewers see less */
+  shapeOf(row: Row, actor: Anybody): Shape
 }
 
 /** @throws ProblemError `missing`, `calendar_named`, `calendar_used`, `draft_gone_ahead` and their like, all of them */
@@ -42,7 +43,7 @@ export function documentsOf<Row extends DocumentRow, Shape>({ noun, more, shapeO
     )
     return found(one, noun)
   }
-  const get = async (actor: Anybody, id: string): Promise<Shape> => shapeOf(await row(actor, id))
+  const get = async (actor: Anybody, id: string): Promise<Shape> => shapeOf(await row(actor, id), actor)
 
   return {
     get,
@@ -53,7 +54,7 @@ export function documentsOf<Row extends DocumentRow, Shape>({ noun, more, shapeO
         `${selected} where k.client_id = $1 order by lower(k.name)`,
         { bind: [clientId], type: QueryTypes.SELECT },
       )
-      return rows.map(shapeOf)
+      return rows.map((one) => shapeOf(one, actor))
     },
     /** @param clientId - known to be of the actor's agency */
     async add(actor: Actor, clientId: string, name: string, body: object): Promise<Shape> {

@@ -13,6 +13,8 @@ import { pictureLadder } from '@/core/items/pictureLadder'
 import { problem, ProblemError } from '@/core/problems'
 import { db } from '../../db/db'
 import { env } from '../../env'
+import { log } from '../../log'
+import { inThread, TooMuch } from '../../threads/inThread'
 import { fetchAddress } from '../../fetch/fetchAddress'
 import { demand, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
@@ -24,6 +26,8 @@ const pictureLimits = {
   retryMs: 10 * 60_000,
   /** Transforms at a time, and those that may wait: each holds a whole picture in memory. */
   atOnce: 2,
+  transformS: 5,
+  vectorMs: 5_000,
   waiting: 200,
   cacheBytes: 48 * 1024 * 1024,
 } as const
@@ -117,17 +121,25 @@ async function makeForm(ref: string, width: number): Promise<Buffer | undefined>
   const kept = await db().PictureForm.findOne({ where: { ref, width } })
   if (kept) return kept.bytes
   if (transforms.pendingCount >= pictureLimits.waiting) throw new TooBusy()
-  const bytes = await transforms(async () => {
-    const original = await originalOf(ref)
-    return original
-      ? sharp(original, { limitInputPixels: pictureLimits.maxPixels, density: 144 })
-          .rotate()
-          .resize({ width, withoutEnlargement: true })
-          .webp({ quality: 80 })
-          .toBuffer()
-      : undefined
-  })
-  if (!bytes) return undefined
+  const original = await originalOf(ref)
+  if (!original) return undefined
+  const bytes = await transforms(() =>
+    sharp(original, { limitInputPixels: pictureLimits.maxPixels })
+      .timeout({ seconds: pictureLimits.transformS })
+      .rotate()
+      .resize({ width, withoutEnlargement: true })
+      .webp({ quality: 80 })
+      .toBuffer()
+      .catch((error: Error) => {
+        log.info({ ref, error: error.message }, 'a picture that cannot be made')
+        return undefined
+      }),
+  )
+  // Otherwise each request for it would cost as much again.
+  if (!bytes) {
+    await db().PictureRow.update({ state: 'failed', triedAt: new Date() }, { where: { ref } })
+    return undefined
+  }
   await db().PictureForm.bulkCreate([{ ref, width, bytes }], { ignoreDuplicates: true })
   return bytes
 }
@@ -167,8 +179,24 @@ async function fetched(url: string): Promise<Buffer | undefined> {
   return answer.ok && answer.value.status === 200 ? answer.value.bytes : undefined
 }
 
-async function measured(bytes: Buffer) {
+/** Vector pictures are drawn once, on the way in: how long that takes nobody can tell beforehand. */
+async function drawn(bytes: Buffer): Promise<Buffer | undefined> {
+  if (!isVector(bytes)) return bytes
   try {
+    const png = await inThread('rasterise', bytes, pictureLimits.vectorMs)
+    return png && Buffer.from(png)
+  } catch (error) {
+    if (error instanceof TooMuch) return undefined
+    throw error
+  }
+}
+const isVector = (bytes: Buffer): boolean =>
+  (bytes[0] === 0x1f && bytes[1] === 0x8b) || /<svg[\s>:]/i.test(bytes.subarray(0, 4_096).toString('latin1'))
+
+async function measured(original: Buffer) {
+  try {
+    const bytes = await drawn(original)
+    if (!bytes) return undefined
     const { width, height } = await sharp(bytes, { limitInputPixels: pictureLimits.maxPixels }).metadata()
     return { bytes, width, height }
   } catch {

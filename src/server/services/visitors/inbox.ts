@@ -159,7 +159,13 @@ async function carryOut(row: Submission, transaction: Transaction): Promise<void
   }
   await db().sequelize.query('savepoint carry_out', { transaction })
   try {
-    await handlers[row.action]!(body.data, { widget, page: row.page, suspicion: undefined, kept })
+    await handlers[row.action]!(body.data, {
+      widget,
+      page: row.page,
+      suspicion: undefined,
+      kept,
+      spend: () => undefined,
+    })
     await announceVisit(widget, row.page, kept)
     await row.update({ carriedOut: true }, { transaction })
   } catch (error) {

@@ -5,6 +5,7 @@ import { getConnector } from '../../connectors/all'
 import { db, inTransaction } from '../../db/db'
 import { forgetBookings } from '../booking/forgetting'
 import { demand, type Actor } from '../access/actor'
+import { removePosted } from './posting'
 import { selected, shapeOf, type Row } from './inbox'
 
 /** What they sent: with the address to answer to, or with it as one of the answers. */
@@ -52,16 +53,49 @@ export async function findPerson(actor: Actor, email: string): Promise<PersonSha
 export function forgetPerson(actor: Actor, email: string): Promise<ForgottenShape> {
   demand(actor, 'designer')
   const bind = bindOf(actor, email)
-  return inTransaction(async (transaction) => ({
-    elsewhere: await servicesThatKnow(bind, transaction),
-    bookings: await forgetBookings(bind, transaction),
-    submissions: await remove(
-      `submissions where id in (select s.id from submissions s where ${theirs})`,
-      bind,
-      transaction,
-    ),
-    subscriptions: await remove(`subscribers where id in (select s.id ${theirRows})`, bind, transaction),
-  }))
+  return inTransaction(async (transaction) => {
+    const theirIds = await db().sequelize.query<{ id: string }>(
+      `select s.id from submissions s where ${theirs}`,
+      {
+        bind,
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    )
+    const ids = theirIds.map(({ id }) => id)
+    await removePosted(ids, transaction)
+    await forgetMessages(bind, ids, transaction)
+    return {
+      elsewhere: await servicesThatKnow(bind, transaction),
+      bookings: await forgetBookings(bind, transaction),
+      submissions: await remove(
+        `submissions where id in (select s.id from submissions s where ${theirs})`,
+        bind,
+        transaction,
+      ),
+      subscriptions: await remove(`subscribers where id in (select s.id ${theirRows})`, bind, transaction),
+    }
+  })
+}
+
+/** What webhooks were told of them, and mails that are kept or wait in the queue. */
+async function forgetMessages(
+  bind: readonly unknown[],
+  submissionIds: readonly string[],
+  transaction: Transaction,
+): Promise<void> {
+  const [agencyId, email] = bind
+  await db().sequelize.query(
+    `delete from deliveries d using webhooks w where w.id = d.webhook_id and w.agency_id = $1
+       and (d.body -> 'data' ->> 'submissionId' = any($3) or lower(d.body -> 'data' ->> 'email') = $2 or lower(d.body -> 'data' ->> 'sender') = $2)`,
+    { bind: [agencyId, email, [...submissionIds]], transaction },
+  )
+  // Those of other agencies too: an address is one person's, and what the queue keeps is only what was mailed.
+  for (const table of ['job', 'archive'])
+    await db().sequelize.query(
+      `delete from pgboss.${table} where name = 'mail' and (lower(data ->> 'to') = $1 or lower(data ->> 'replyTo') = $1) and state <> 'active'`,
+      { bind: [email], transaction },
+    )
 }
 
 async function servicesThatKnow(bind: readonly unknown[], transaction: Transaction): Promise<string[]> {

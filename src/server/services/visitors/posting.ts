@@ -177,6 +177,24 @@ export const takeBack = (posted: Posted, told: string): Promise<void> =>
     await lieOpen(posted, told, transaction)
   })
 
+/**
+ * Takes entries out of their catalogues whose submissions are about to go for good: they are the same person's words.
+ * @returns how many went
+ */
+export async function removePosted(
+  submissionIds: readonly string[],
+  transaction: Transaction,
+): Promise<number> {
+  const rows = await db().sequelize.query<{ clientId: string; sourceId: string; key: string }>(
+    `delete from posted_entries p using submissions s where s.id = p.submission_id and p.submission_id = any($1::uuid[])
+     returning s.client_id as "clientId", p.source_id as "sourceId", p.key`,
+    { bind: [[...submissionIds]], type: QueryTypes.SELECT, transaction },
+  )
+  for (const { clientId, sourceId, key } of rows)
+    await putRow(clientId, sourceId, key, undefined, transaction)
+  return rows.length
+}
+
 const locked = (id: string, transaction: Transaction) =>
   db().sequelize.query('select 1 from submissions where id = $1 for update', {
     bind: [id],
