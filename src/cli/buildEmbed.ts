@@ -1,4 +1,5 @@
 /** Builds what delivery serves: behaviours as hashed chunks, then `embed.js` and `stage.js`, with brotli and gzip beside each. */
+import { createHash } from 'node:crypto'
 import { mkdir, readdir, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
@@ -20,9 +21,9 @@ const common = {
 /**
  * Programs of the kinds that are alive in the page. They share Preact, which has a chunk of its own. What a program imports
  * only when a visitor asks for it has a chunk of its own, too.
- * @returns each with its kind's id; what they share, and what they import later, without one
+ * @returns bytes by file name
  */
-async function islands(folder: string): Promise<(readonly [string | undefined, string, Uint8Array])[]> {
+async function islands(folder: string, hash: string): Promise<(readonly [string, Uint8Array])[]> {
   const preact = path.join(embed, 'preact.ts')
   const alive = kinds.filter((kind) => kind.island)
   const sources = Object.fromEntries(
@@ -35,7 +36,7 @@ async function islands(folder: string): Promise<(readonly [string | undefined, s
     splitting: true,
     metafile: true,
     outdir: folder,
-    entryNames: 'c/[name]-[hash]',
+    entryNames: `c/[name]-${hash}`,
     chunkNames: 'c/[name]-[hash]',
     jsx: 'automatic',
     jsxImportSource: 'preact',
@@ -48,20 +49,17 @@ async function islands(folder: string): Promise<(readonly [string | undefined, s
   )
   return outputFiles
     .map(({ path: file, contents }) => {
-      const entry = entryOf.get(file)
-      const name = Object.keys(sources).find((one) => sources[one] === entry)
-      return [name, path.relative(folder, file), contents, entry] as const
+      return [path.relative(folder, file), contents, entryOf.get(file)] as const
     })
-    .filter(([, , , entry]) => entry !== preact) // the entry alone is asked for by nobody
-    .map(([name, file, contents]) => [name, file, contents] as const)
+    .filter(([, , entry]) => entry !== preact) // the entry alone is asked for by nobody
+    .map(([file, contents]) => [file, contents] as const)
 }
 
-/** @returns bytes by file name below `folder` */
-export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array>> {
+/** All chunks, named by a hash of the build. @returns bytes by file name below `folder` */
+async function buildChunks(folder: string, hash: string): Promise<Map<string, Uint8Array>> {
   const names = (await readdir(behaviours))
     .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
     .map((file) => file.slice(0, -3))
-  const chunks: Record<string, string> = {}
   const markup = JSON.stringify(markupOf(kinds))
   const files = new Map<string, Uint8Array>()
   for (const name of names) {
@@ -70,20 +68,23 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
       entryPoints: [path.join(behaviours, `${name}.ts`)],
       format: 'esm',
       outdir: folder,
-      entryNames: 'c/[name]-[hash]',
+      entryNames: `c/[name]-${hash}`,
       define: { yimbleMarkup: markup },
       loader: { '.css': 'text', '.png': 'empty' },
     })
     const [file] = built.outputFiles
-    chunks[name] = path.relative(folder, file!.path)
-    files.set(chunks[name], file!.contents)
+    files.set(path.relative(folder, file!.path), file!.contents)
   }
-  for (const [name, file, contents] of await islands(folder)) {
-    if (name) chunks[name] = file
-    files.set(file, contents)
-  }
-  const table = Object.values(chunks).map((file) => file.slice('c/'.length, -'.js'.length))
-  const define = { yimbleChunks: JSON.stringify(table.join(' ')) }
+  for (const [file, contents] of await islands(folder, hash)) files.set(file, contents)
+  return files
+}
+
+/** @returns bytes by file name below `folder` */
+export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array>> {
+  // Twice: islands import each other by names that hold the hash.
+  const hash = hashOf(await buildChunks(folder, 'x'))
+  const files = await buildChunks(folder, hash)
+  const define = { yimbleBuild: JSON.stringify(hash) }
   for (const [name, entry] of [
     ['embed.js', 'main.ts'],
     ['stage.js', 'stage.ts'],
@@ -106,6 +107,12 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
     await writeFile(path.join(folder, `${name}.gz`), gzipSync(bytes, { level: 9 }))
   }
   return files
+}
+
+function hashOf(files: ReadonlyMap<string, Uint8Array>): string {
+  const hash = createHash('sha256')
+  for (const name of [...files.keys()].sort()) hash.update(name).update(files.get(name)!)
+  return hash.digest('hex').slice(0, 8)
 }
 
 /**

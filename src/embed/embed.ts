@@ -1,6 +1,6 @@
 /** The program behind a snippet: finds our elements, now and later, and mounts each. Several copies of it share one. */
 import type { LinksChunk } from './behaviours/links'
-import { chunks } from './chunkTable'
+import { chunkPath } from './chunkPath'
 import type { Surroundings } from './home'
 import { mount, unmount } from './mount'
 
@@ -12,7 +12,6 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
   const { document } = page
   const around: Surroundings = {
     delivery: new URL(script?.src ?? page.location.href).origin,
-    chunks,
     data: new Map(),
     mounting: new WeakMap(),
     running: new Map(),
@@ -22,8 +21,8 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
   let links: Promise<unknown> | undefined
   const scan = () => {
     // Words of the page that open a widget: watched by a program of its own, where there are any.
-    if (!links && document.querySelector('[data-yimble-open]') && chunks.links)
-      links = import(`${around.delivery}/${chunks.links}`).then(
+    if (!links && document.querySelector('[data-yimble-open]'))
+      links = import(`${around.delivery}/${chunkPath('links')}`).then(
         (chunk: LinksChunk) => chunk.watch(document, around, (element) => mount(element, around)),
         () => (links = undefined),
       )
@@ -34,6 +33,16 @@ export function begin(page: Page, script: HTMLScriptElement | null): void {
   scan()
   new page.MutationObserver((records) => {
     for (const element of around.running.keys()) if (!element.isConnected) unmount(element, around)
-    if (records.some((record) => record.addedNodes.length > 0)) scan()
-  }).observe(document.documentElement, { childList: true, subtree: true })
+    // A page that goes on without loading may give an element another widget.
+    for (const { target, type } of records)
+      if (type === 'attributes') {
+        unmount(target as HTMLElement, around)
+        ;(target as HTMLElement).shadowRoot?.replaceChildren()
+      }
+    scan()
+  }).observe(document.documentElement, {
+    childList: true,
+    subtree: true,
+    attributeFilter: ['data-yimble'],
+  })
 }

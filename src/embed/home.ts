@@ -15,8 +15,6 @@ export interface Opening {
 export interface Surroundings {
   /** Origin of delivery, taken from the script's own address. */
   readonly delivery: string
-  /** Path of a behaviour's chunk by its name. */
-  readonly chunks: Readonly<Record<string, string>>
   /** Data by address; several copies of one widget ask once. */
   readonly data: Map<string, Promise<unknown>>
   /** Widgets that open over the page, by ref; put there by the behaviour `opening`. */

@@ -1,4 +1,5 @@
 /** One widget in the page: loads its data, fills its shadow root, tells how it went by `data-state` and events. */
+import { chunkPath } from './chunkPath'
 import type { Artifact, Content } from '../kinds/artifact'
 import type { AwayChunk } from './behaviours/away'
 import type { StrictChunk } from './behaviours/strict'
@@ -240,11 +241,9 @@ async function finish(
   observer.observe(box)
 }
 
-/** A program that not every page needs. Undefined when none is so called; rejects when it can't be had. */
-async function chunkOf<T>(name: string, { chunks, delivery }: Surroundings): Promise<T | undefined> {
-  const file = chunks[name]
-  return file ? ((await import(`${delivery}/${file}`)) as T) : undefined
-}
+/** A program that not every page needs. Rejects when it can't be had. */
+const chunkOf = <T>(name: string, { delivery }: Surroundings): Promise<T> =>
+  import(`${delivery}/${chunkPath(name)}`) as Promise<T>
 
 async function behave(names: readonly string[], home: Home): Promise<void> {
   const { element, root, around } = home

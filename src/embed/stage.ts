@@ -7,10 +7,13 @@ import morphdom from 'morphdom'
 import type { Anchor } from '../core/stage/anchor'
 import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
 import type { Home } from './home'
-import { chunks } from './chunkTable'
+import { chunkPath } from './chunkPath'
 import { findAnchor, nearestTo, putAt } from './anchors'
 import { pointer } from './pointing'
+import { readTexts } from './readTexts'
 import { addFonts, adopt, toFragment } from './shared'
+
+const readAfterMs = 250
 
 const script = (document.currentScript as HTMLScriptElement).src
 
@@ -54,12 +57,12 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const undo: (() => void)[] = []
 
   const chunk = <T>(name: string) =>
-    import(`${new URL(script).origin}/${chunks[name]}`) as Promise<T | undefined>
+    import(`${new URL(script).origin}/${chunkPath(name)}`) as Promise<T | undefined>
   const behave = async () => {
     undo.splice(0).forEach((stop) => stop())
     const begun = revision
     for (const name of names) {
-      const { start: run } = (await import(`${new URL(script).origin}/${chunks[name]}`)) as {
+      const { start: run } = (await import(`${new URL(script).origin}/${chunkPath(name)}`)) as {
         start(root: ShadowRoot, locale: string, home: Pick<Home, 'chunk'>): () => void
       }
       if (begun === revision) undo.push(run(root, locale, { chunk }))
@@ -123,6 +126,14 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (!isDue) page.requestAnimationFrame(measure)
     isDue = true
   }
+  /** Reading every text lays the page out: once nothing has changed for a moment. */
+  let reading: number | undefined
+  const readSoon = () => {
+    page.clearTimeout(reading)
+    reading = page.setTimeout(() => {
+      say({ type: 'texts', revision, viewport: page.innerWidth, texts: readTexts(page, root, host) })
+    }, readAfterMs)
+  }
   for (const act of ['wheel', 'touchmove', 'pointerdown'] as const)
     page.addEventListener(act, () => (isFollowing = false), { passive: true })
   root.addEventListener('error', measureSoon, true) // a picture that did not come
@@ -172,8 +183,12 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (data.reserve !== undefined) host.style.setProperty('--yimble-reserve', `${data.reserve}px`)
     if (data.width !== undefined) setWidth(document, host, data.width)
     measureSoon()
+    readSoon()
   }
-  new page.ResizeObserver(measureSoon).observe(host)
+  new page.ResizeObserver(() => {
+    measureSoon()
+    readSoon()
+  }).observe(host)
   page.addEventListener('resize', measureSoon)
   root.addEventListener('click', (event) => {
     const part = (event.target as Element).closest('[part]')?.getAttribute('part')

@@ -72,9 +72,8 @@ export const offArtifact = (ref: string, revision: number, locale: string): Arti
   locale,
 })
 
-/** The box that base styles reset and containers are measured by; it speaks the client's language. */
-const box = (locale: string) =>
-  `<div class="y" lang="${escapeUTF8(locale)}"${directionOf(locale) === 'rtl' ? ' dir="rtl"' : ''}>`
+/** The box that base styles reset and containers are measured by; it speaks the client's language, whatever the page around it speaks. */
+const box = (locale: string) => `<div class="y" lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}">`
 const boxEnd = '</div>'
 
 export function wrapped(pieces: readonly string[], locale: string): string[] {

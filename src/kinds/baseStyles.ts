@@ -18,6 +18,9 @@ export function spaceOf(values: Readonly<Record<string, Value>>) {
   }
 }
 
+/** Where the browser paints in colours of its own, backgrounds are gone: edges say what is a button, what is chosen and how long a bar is. */
+const forcedColours = `@media (forced-colors:active){.y :is(button,[part=opener],[part=join],[part=send],[part=follow]){outline:1px solid ButtonText;outline-offset:-1px}.y :is([aria-pressed=true],[aria-selected=true],[aria-current]:not([aria-current=false])){outline:3px solid Highlight;outline-offset:-3px}.y :is(i,meter,[part=bar] *){forced-color-adjust:none;background:CanvasText}.y :focus-visible{outline:3px solid Highlight}}`
+
 /** @param isOver - for the content of what opens over the page, whose host is its shell's */
 export function baseStyles(values: Readonly<Record<string, Value>>, isOver = false): string {
   const fromPage = values['look.font'] === 'brand' ? '' : 'font-family:inherit!important;'
@@ -34,7 +37,8 @@ export function baseStyles(values: Readonly<Record<string, Value>>, isOver = fal
 .y{all:initial;display:block;container-type:inline-size;contain-intrinsic-inline-size:${intrinsicPx}px;${width > 0 ? `max-width:${width}px;margin:${margin};margin-inline:${marginInline(String(values['place.align']))};` : ''}${fromPage.replace('!important', '')}}
 .y *,.y *::before,.y *::after{box-sizing:border-box}
 .y [hidden]{display:none}
-@media (prefers-reduced-motion:reduce){.y *{animation:none!important;transition:none!important}}`
+@media (prefers-reduced-motion:reduce){.y *{animation:none!important;transition:none!important}}
+${forcedColours}`
 }
 
 const marginInline = (align: string) => ({ start: '0 auto', end: 'auto 0' })[align] ?? 'auto'

@@ -3,6 +3,8 @@ import { converter, formatHex, parse, wcagContrast } from 'culori'
 
 /** WCAG 2.2, 1.4.3: text of normal size. */
 export const readableRatio = 4.5
+/** WCAG 2.2, 1.4.11: what is drawn and has to be recognised. */
+export const drawnRatio = 3
 
 /** 1 (none) to 21 (black on white); undefined when either can't be read as a colour. */
 export function contrast(text: string, background: string): number | undefined {

@@ -4,7 +4,7 @@ import { contrast } from '../design/contrast'
 import { getKind } from '../../kinds/all'
 import { valuesOf } from '../../kinds/render'
 import { defaultsOf } from '../settings/settings'
-import { findingsOf, openingFindings } from './findings'
+import { findingsOf, openingFindings, textFindings } from './findings'
 import { layoutMarks } from './marks'
 
 const feed = getKind('feed')
@@ -20,35 +20,56 @@ const measured = {
   parts: ['title', 'meta'],
 }
 const findings = (change: object, place: object = {}, shown = 3, total = 9) =>
-  findingsOf(
-    { ...settings, ...change },
-    valuesOf(feed, { ...settings, ...change }, plainBrand, 'en'),
-    [{ ...measured, ...place }],
-    shown,
-    total,
-  )
+  findingsOf({ ...settings, ...change }, [{ ...measured, ...place }], shown, total)
 
 describe('findings', () => {
   test('nothing is wrong with the defaults on white', () => expect(findings({})).toEqual([]))
   test.each([
     ['something sticks out', {}, { content: 760 }, 'overflow'],
     ['the place is gone', {}, { found: 'lost' }, 'slot'],
-    ['dark text on a dark footer', {}, { background: 'rgb(20, 20, 20)' }, 'contrast look.title'],
-    [
-      'its own background counts where it has one',
-      { 'look.transparent': false, 'look.background': '#000000' },
-      {},
-      'contrast look.title',
-    ],
   ])('%s', (_name, change, place, id) => expect(findings(change, place).map((one) => one.id)).toContain(id))
   test('the rules let nothing through', () =>
     expect(findings({}, {}, 0).map((one) => one.id)).toEqual(['empty']))
-  test('a colour that carries no text now is not complained about', () =>
-    expect(findings({}, { background: 'rgb(20, 20, 20)', parts: [] })).toEqual([]))
-  test('the mend mends it', () => {
-    const mend = findings({}, { background: 'rgb(20, 20, 20)' })[0]!.mend!
-    expect(contrast(String(mend.to), 'rgb(20, 20, 20)')).toBeGreaterThanOrEqual(4.5)
+})
+
+describe('texts', () => {
+  const values = valuesOf(feed, settings, plainBrand, 'en')
+  const title = String(values['look.title']).toLowerCase()
+  const weak = {
+    part: 'title',
+    colour: title,
+    ground: '#141414',
+    ratio: 1.2,
+    needed: 4.5,
+    sample: 'Kiln days',
+  }
+  const all = ['title', 'text', 'muted', 'accent', 'stars'].flatMap((one) =>
+    typeof values[`look.${one}`] === 'string' ? [String(values[`look.${one}`]).toLowerCase()] : [],
+  )
+  const read = (more: object = {}, viewport = 1280) => ({
+    viewport,
+    texts: { count: 9, onPictures: 0, weak: [], colours: all, ground: '#ffffff', ...more },
   })
+  test('nothing is said of what can be read', () => expect(textFindings(values, [read()])).toEqual([]))
+  test('dark text on a dark footer, at which width, with a shade that can be read', () => {
+    const [one, ...more] = textFindings(values, [read({ weak: [weak] }), read({}, 390)])
+    expect([more, one!.where, one!.mend!.path]).toEqual([[], '1280 px', 'look.title'])
+    expect(one!.what).toContain('“Kiln days”')
+    expect(contrast(String(one!.mend!.to), '#141414')).toBeGreaterThanOrEqual(4.5)
+  })
+  test('a colour of no setting is told without a mend', () =>
+    expect(textFindings(values, [read({ weak: [{ ...weak, colour: '#123456' }] })])[0]!.mend).toBeUndefined())
+  test.each(['look.title', 'look.text', 'look.muted', 'look.accent'])(
+    'the ground’s colour for %s is found, whether it is drawn now or not',
+    (path) => {
+      const same = { ...values, [path]: '#ffffff', 'look.transparent': true }
+      const found = textFindings(same, [read({ colours: ['#000000'] })])
+      expect(found.map(({ mend }) => mend?.path)).toContain(path)
+    },
+  )
+  test('of texts on a picture nothing is claimed', () =>
+    expect(textFindings(values, [read({ onPictures: 3 })]).map(({ id }) => id)).toEqual(['on pictures']))
+  test('until something is read nothing is said', () => expect(textFindings(values, [])).toEqual([]))
 })
 
 test('marks stand where the height drops at once', () =>

@@ -1,6 +1,7 @@
 /** What is wrong with a widget in its place, from measurements on the stage: what, where, at which widths, and the mend. */
 import type { Leaf, Settings, Value } from '../settings/field'
-import { contrast, readableRatio, readableShade } from '../design/contrast'
+import { contrast, drawnRatio, readableRatio, readableShade } from '../design/contrast'
+import type { TextsMeasured } from '../stage/messages'
 
 export interface Finding {
   readonly id: string
@@ -27,12 +28,13 @@ export interface Measured {
   readonly parts: readonly string[]
 }
 
-/** Colours that carry text, and the part in which they do. */
-const textRoles = [
-  { path: 'look.title', part: 'title', label: 'Titles' },
-  { path: 'look.text', part: 'summary', label: 'Text' },
-  { path: 'look.muted', part: 'meta', label: 'Small print' },
-  { path: 'look.accent', part: 'more', label: 'Links' },
+/** Settings of colours that text can have, and those that are drawn with; the ratio that each needs where it is not drawn at the moment. */
+const colourRoles = [
+  { path: 'look.title', part: 'title', label: 'Titles', needed: readableRatio },
+  { path: 'look.text', part: 'summary', label: 'Text', needed: readableRatio },
+  { path: 'look.muted', part: 'meta', label: 'Small print', needed: readableRatio },
+  { path: 'look.accent', part: 'more', label: 'Links and buttons', needed: drawnRatio },
+  { path: 'look.stars', part: 'stars', label: 'Stars', needed: drawnRatio },
 ] as const
 
 /** Pictures that their publisher does not give: entries go without them, here and live. */
@@ -115,16 +117,11 @@ export function openingFindings(
 
 export function findingsOf(
   settings: Settings,
-  values: Readonly<Record<string, Value>>,
   measured: readonly Measured[],
   shown: number,
   total: number,
 ): Finding[] {
-  return [
-    ...placeFindings(measured),
-    ...countFindings(settings, shown, total),
-    ...contrastFindings(values, measured),
-  ]
+  return [...placeFindings(measured), ...countFindings(settings, shown, total)]
 }
 
 function placeFindings(measured: readonly Measured[]): Finding[] {
@@ -167,26 +164,84 @@ function countFindings(settings: Settings, shown: number, total: number): Findin
   return [{ id: 'empty', tone: 'look', what, where: '', part: 'empty' }]
 }
 
-/** Text on the widget's own background, or on what lies behind its slot. */
-function contrastFindings(values: Readonly<Record<string, Value>>, measured: readonly Measured[]): Finding[] {
-  const behind =
-    values['look.transparent'] === true ? measured[0]?.background : String(values['look.background'] ?? '')
-  if (!behind) return []
-  return textRoles.flatMap(({ path, part, label }) => {
-    const colour = values[path]
-    if (typeof colour !== 'string' || !measured.some((one) => one.parts.includes(part))) return []
-    const ratio = contrast(colour, behind)
-    if (ratio === undefined || ratio >= readableRatio) return []
-    const mended = readableShade(colour, behind)
+/** What the stage has read at one width. */
+export interface TextsRead {
+  readonly viewport: number
+  readonly texts: TextsMeasured
+}
+
+/** Texts that are drawn and cannot be read, or stand where nobody can measure it; then colours that would not be seen once they are drawn. */
+export function textFindings(values: Readonly<Record<string, Value>>, read: readonly TextsRead[]): Finding[] {
+  return [...weakFindings(values, read), ...unusedFindings(values, read), ...pictureGroundFindings(read)]
+}
+
+type Weak = TextsMeasured['weak'][number]
+
+function weakFindings(values: Readonly<Record<string, Value>>, read: readonly TextsRead[]): Finding[] {
+  const byKey = new Map<string, { readonly worst: Weak; readonly viewports: readonly number[] }>()
+  for (const { viewport, texts } of read)
+    for (const weak of texts.weak) {
+      const key = `${weak.part} ${weak.colour} ${weak.ground}`
+      const known = byKey.get(key)
+      const isWorse = !known || weak.ratio < known.worst.ratio
+      byKey.set(key, {
+        worst: isWorse ? weak : known.worst,
+        viewports: [...(known?.viewports ?? []), viewport],
+      })
+    }
+  return [...byKey].map(([key, { worst, viewports }]) => {
+    const { colour, ground, ratio, needed, part, sample } = worst
+    const path = colourRoles.find((one) => hexOf(values[one.path]) === colour)?.path
+    const mended = readableShade(colour, ground, needed)
+    const isEverywhere = new Set(viewports).size === read.length
+    return {
+      id: `contrast ${key}`,
+      tone: 'look' as const,
+      part,
+      what: `“${sample}” is hard to read here: contrast ${ratio.toFixed(1)} : 1, needed ${needed} : 1.`,
+      where: isEverywhere ? '' : viewports.map((one) => `${one} px`).join(', '),
+      ...(path ? { mend: { label: `Use ${mended}`, path, to: mended } } : {}),
+    }
+  })
+}
+
+/** Colours of states that are not drawn at the moment, such as the thanks of a form. */
+function unusedFindings(values: Readonly<Record<string, Value>>, read: readonly TextsRead[]): Finding[] {
+  const behind = read[0]?.texts.ground
+  const ground = values['look.transparent'] === true ? behind : hexOf(values['look.background'])
+  if (!ground) return []
+  const drawn = new Set(read.flatMap(({ texts }) => texts.colours))
+  return colourRoles.flatMap(({ path, part, label, needed }) => {
+    const colour = hexOf(values[path])
+    const ratio = colour && !drawn.has(colour) ? contrast(colour, ground) : undefined
+    if (!colour || ratio === undefined || ratio >= needed) return []
+    const mended = readableShade(colour, ground, needed)
     return [
       {
-        id: `contrast ${path}`,
+        id: `colour ${path}`,
         tone: 'look' as const,
-        what: `${label} ${label === 'Text' || label === 'Small print' ? 'is' : 'are'} hard to read here: contrast ${ratio.toFixed(1)} : 1, needed ${readableRatio} : 1.`,
-        where: '',
         part,
+        what: `${label} would be hard to see where they are drawn: contrast ${ratio.toFixed(1)} : 1, needed ${needed} : 1.`,
+        where: '',
         mend: { label: `Use ${mended}`, path, to: mended },
       },
     ]
   })
 }
+
+function pictureGroundFindings(read: readonly TextsRead[]): Finding[] {
+  const most = Math.max(0, ...read.map(({ texts }) => texts.onPictures))
+  if (most === 0) return []
+  return [
+    {
+      id: 'on pictures',
+      tone: 'look',
+      part: 'widget',
+      what: `${most === 1 ? 'One text stands' : `${most} texts stand`} on a picture. Whether that can be read cannot be measured: have a look.`,
+      where: '',
+    },
+  ]
+}
+
+const hexOf = (value: Value | undefined): string | undefined =>
+  typeof value === 'string' && /^#[0-9a-f]{6}$/i.test(value) ? value.toLowerCase() : undefined

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { askedOf, faultsIn, patternLike, type Answers } from './answers'
+import { askedOf, type Answers } from './answers'
+import { faultsIn, patternLike } from './faults'
 import { publicOf, type Entry, type PublicForm } from './form'
 import { formSchema, sameForm } from './shape'
 import { answersSchema } from './schema'

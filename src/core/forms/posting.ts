@@ -1,6 +1,7 @@
 /** What is sent through a form as a row of a catalogue: which question fills which column. */
 import { questionsOf, type Form, type Question } from './form'
-import { given, timePattern, webPattern, type Answers } from './answers'
+import { given, type Answers } from './answers'
+import { timePattern, webPattern } from './faults'
 
 /** Columns in which a day and a time stand beside each other. */
 const moments: ReadonlySet<string> = new Set(['startDate', 'endDate'])

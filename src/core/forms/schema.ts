@@ -1,7 +1,7 @@
 /** The same rules as `answers.ts`, as a Zod schema: what the server checks. */
 import * as z from 'zod'
+import { askedOf, type Answers } from './answers'
 import {
-  askedOf,
   dayPattern,
   emailPattern,
   isDay,
@@ -9,8 +9,7 @@ import {
   numberPattern,
   patternLike,
   telephonePattern,
-  type Answers,
-} from './answers'
+} from './faults'
 import type { PublicForm, Question } from './form'
 import { filePattern } from './files'
 import { mostAnswer } from './shape'

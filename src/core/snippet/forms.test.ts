@@ -17,15 +17,15 @@ describe('snippets', () => {
   test.each([
     [
       'element',
-      '<yimble-widget data-yimble="k3v9q2ab" style="display:block;min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"></yimble-widget>\n<script async src="https://d.example/embed.js"></script>',
+      '<yimble-widget data-yimble="k3v9q2ab" style="display:block;min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"><noscript><a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a></noscript></yimble-widget>\n<script async src="https://d.example/embed.js"></script>',
     ],
     [
       'div',
-      '<div data-yimble="k3v9q2ab" style="min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"></div>\n<script async src="https://d.example/embed.js"></script>',
+      '<div data-yimble="k3v9q2ab" style="min-height:calc(900px - clamp(0px,(100vw - 579px)*9999,400px))"><noscript><a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a></noscript></div>\n<script async src="https://d.example/embed.js"></script>',
     ],
     [
       'bare',
-      '<div data-yimble="k3v9q2ab"><picture><source media="(max-width:579px)" srcset="https://d.example/point.gif" width="1" height="900"><source media="(max-width:1024px)" srcset="https://d.example/point.gif" width="1" height="500"><img src="https://d.example/point.gif" alt="" width="1" height="500" align="top"></picture></div>\n<script async src="https://d.example/embed.js"></script>',
+      '<div data-yimble="k3v9q2ab"><picture><source media="(max-width:579px)" srcset="https://d.example/point.gif" width="1" height="900"><source media="(max-width:1024px)" srcset="https://d.example/point.gif" width="1" height="500"><img src="https://d.example/point.gif" alt="" width="1" height="500" align="top"></picture><noscript><a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a></noscript></div>\n<script async src="https://d.example/embed.js"></script>',
     ],
     [
       'frame',
@@ -83,9 +83,18 @@ describe('what gets through', () => {
 describe('what opens over the page', () => {
   const over = { ...facts, isOver: true }
   test.each([
-    ['element', '<yimble-widget data-yimble="k3v9q2ab"></yimble-widget>'],
-    ['div', '<div data-yimble="k3v9q2ab"></div>'],
-    ['bare', '<div data-yimble="k3v9q2ab"></div>'],
+    [
+      'element',
+      '<yimble-widget data-yimble="k3v9q2ab"><noscript><a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a></noscript></yimble-widget>',
+    ],
+    [
+      'div',
+      '<div data-yimble="k3v9q2ab"><noscript><a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a></noscript></div>',
+    ],
+    [
+      'bare',
+      '<div data-yimble="k3v9q2ab"><noscript><a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a></noscript></div>',
+    ],
     [
       'words',
       '<a href="https://d.example/h/k3v9q2ab" data-yimble-open="k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a>',

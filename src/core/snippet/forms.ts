@@ -38,17 +38,19 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
   const ownPage = `${delivery}/h/${facts.address ?? ref}`
   const script = `<script async src="${delivery}/embed.js"></script>`
   const height = minHeight(facts.heights)
+  // Where scripts are switched off; shown by the browser alone, so that nothing flashes up elsewhere.
+  const without = `<noscript><a href="${ownPage}">${escapeUTF8(facts.title)}</a></noscript>`
   if (facts.isOver && form === 'element')
-    return `<yimble-widget data-yimble="${ref}"></yimble-widget>\n${script}`
+    return `<yimble-widget data-yimble="${ref}">${without}</yimble-widget>\n${script}`
   if (facts.isOver && (form === 'div' || form === 'bare'))
-    return `<div data-yimble="${ref}"></div>\n${script}`
+    return `<div data-yimble="${ref}">${without}</div>\n${script}`
   switch (form) {
     case 'element':
-      return `<yimble-widget data-yimble="${ref}" style="display:block;min-height:${height}"></yimble-widget>\n${script}`
+      return `<yimble-widget data-yimble="${ref}" style="display:block;min-height:${height}">${without}</yimble-widget>\n${script}`
     case 'div':
-      return `<div data-yimble="${ref}" style="min-height:${height}"></div>\n${script}`
+      return `<div data-yimble="${ref}" style="min-height:${height}">${without}</div>\n${script}`
     case 'bare':
-      return `<div data-yimble="${ref}">${spacer(facts)}</div>\n${script}`
+      return `<div data-yimble="${ref}">${spacer(facts)}${without}</div>\n${script}`
     case 'words':
       return `<a href="${ownPage}" data-yimble-open="${ref}">${escapeUTF8(facts.title)}</a>\n${script}`
     case 'frame':

@@ -5,6 +5,32 @@ import { anchorSchema, type Anchor } from './anchor'
 /** Frame → bench, once, by window message: trust is the sender's window plus this nonce, since its origin is null. */
 export const helloSchema = z.strictObject({ yimble: z.literal('stage'), nonce: z.string() })
 
+const hex = z.string().regex(/^#[0-9a-f]{6}$/)
+/** Whether the texts that are drawn can be read on what is behind them. */
+const textsMeasured = z.strictObject({
+  /** Of all texts, and of those that stand on a picture, which nobody can measure. */
+  count: z.number(),
+  onPictures: z.number(),
+  /** Those with less contrast than WCAG 2.2 (1.4.3) asks for, the worst of each part and pair of colours. */
+  weak: z
+    .array(
+      z.strictObject({
+        part: z.string().max(80),
+        colour: hex,
+        ground: hex,
+        ratio: z.number(),
+        needed: z.number(),
+        sample: z.string().max(80),
+      }),
+    )
+    .max(60),
+  /** Every colour that some text has. */
+  colours: z.array(hex),
+  /** Behind the widget; null where that is a picture. */
+  ground: hex.nullable(),
+})
+export type TextsMeasured = z.infer<typeof textsMeasured>
+
 /** Frame → worker → bench, by port. */
 export const fromStageSchema = z.discriminatedUnion('type', [
   z.strictObject({
@@ -29,6 +55,13 @@ export const fromStageSchema = z.discriminatedUnion('type', [
     parts: z.array(z.string()),
     /** Refs of pictures that could not be loaded. */
     broken: z.array(z.string().max(40)),
+  }),
+  /** Some moments after what is drawn has changed. */
+  z.strictObject({
+    type: z.literal('texts'),
+    revision: z.number(),
+    viewport: z.number(),
+    texts: textsMeasured,
   }),
   z.strictObject({ type: z.literal('pick'), part: z.string() }),
   z.strictObject({ type: z.literal('key'), key: z.string() }),

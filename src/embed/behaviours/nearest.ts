@@ -49,6 +49,12 @@ export function start(root: ShadowRoot, locale: string): () => void {
     return numbers.format(value < 10 ? Math.round(value * 10) / 10 : Math.round(value))
   }
 
+  /** Distances from somewhere else would stand under the words of now. */
+  const lost = () => {
+    sort(undefined)
+    status.textContent = unknown
+  }
+
   async function look(): Promise<void> {
     const words = field.value.trim()
     const mine = (asked += 1)
@@ -63,11 +69,11 @@ export function start(root: ShadowRoot, locale: string): () => void {
       const answer = await view.fetch(url, { credentials: 'omit', signal })
       const { place } = (await answer.json()) as { place?: Point & { name: string } }
       if (mine !== asked) return
-      if (!answer.ok || !place) return void (status.textContent = unknown)
+      if (!answer.ok || !place) return lost()
       status.textContent = place.name
       sort(place)
     } catch {
-      if (!signal.aborted) status.textContent = unknown
+      if (!signal.aborted) lost()
     }
   }
   form.addEventListener(

@@ -3,7 +3,7 @@
 import type { VNode } from 'preact'
 import type { BookingIslandWord } from './words'
 
-interface HowManyProps {
+export interface HowManyProps {
   readonly most: number
   readonly count: number
   readonly words: Readonly<Record<BookingIslandWord, string>>

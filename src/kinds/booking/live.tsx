@@ -13,12 +13,13 @@ import { showSoon } from '../showSoon'
 import { signal } from '../signal'
 import type { bookingActions } from './actions'
 import type { DatesProps } from './dates'
-import { Done, Mark } from './done'
+import type * as Ends from './done'
 import { momentOf } from './moment'
-import { HowMany } from './howMany'
+import type { HowManyProps } from './howMany'
 import { daysOf, monthAfter, monthOf, type Month, type Time } from './days'
 import type { MonthSheetProps, TimesProps } from './month'
 import type { Offered } from './names'
+import type { WhomProps } from './whom'
 import { begun, Frame, Sentence, stepOf, What, type BookingProps, type Chosen, type Step } from './view'
 import type { BookingIslandWord } from './words'
 
@@ -70,9 +71,12 @@ export function Booking({ box, props, door }: Alive) {
   const [Sheets, setSheets] = useState<{
     readonly Month: ComponentType<MonthSheetProps>
     readonly Times: ComponentType<TimesProps>
+    readonly HowMany: ComponentType<HowManyProps>
   }>()
   const [ByDates, setByDates] = useState<{ readonly View: ComponentType<DatesProps> }>()
   const [Filling, setFilling] = useState<{ readonly View: ComponentType<FillingProps> }>()
+  const [ends, setEnds] = useState<typeof Ends>()
+  const [Who, setWho] = useState<{ readonly View: ComponentType<WhomProps> }>()
   const zone = props.clock === 'visitor' && now > 0 ? ownZone() : props.zone
   const step: Step = booked ? 'done' : stepOf(props, chosen)
   const { service, who = '', start, count } = chosen
@@ -125,6 +129,11 @@ export function Booking({ box, props, door }: Alive) {
   // What has been chosen decides what is asked for next.
   useEffect(() => {
     if (now === 0 || !service) return
+    if (step === 'who' && !Who)
+      import('./whom').then(
+        ({ Whom }) => setWho({ View: Whom }),
+        () => setNote(words.away),
+      )
     if (step === 'who')
       void door
         .ask('soonest', { service: service.id, count })
@@ -137,7 +146,7 @@ export function Booking({ box, props, door }: Alive) {
     if (step === 'when' && !isByDates) {
       if (!Sheets)
         import('./month').then(
-          ({ MonthSheet, Times }) => setSheets({ Month: MonthSheet, Times }),
+          ({ MonthSheet, Times, HowMany }) => setSheets({ Month: MonthSheet, Times, HowMany }),
           () => setNote(words.away),
         )
       const today = dayOf(now, zone)
@@ -146,8 +155,11 @@ export function Booking({ box, props, door }: Alive) {
       })
     }
     if (step === 'you' && !Filling)
-      import('../questions/live').then(
-        ({ Filling: View }) => setFilling({ View }),
+      Promise.all([import('../questions/live'), import('./done')]).then(
+        ([{ Filling: View }, done]) => {
+          setFilling({ View })
+          setEnds(done)
+        },
         () => setNote(words.away),
       )
   }, [now > 0, step, service?.id, who, count])
@@ -256,7 +268,7 @@ export function Booking({ box, props, door }: Alive) {
     </p>
   )
   const isWaiting =
-    (step === 'who' && !soonest) ||
+    (step === 'who' && (!soonest || !Who)) ||
     (step === 'when' && (isByDates ? !ByDates || now === 0 : !seen || !month || !Sheets))
   const body = () => {
     if (isWaiting) return waiting
@@ -265,15 +277,17 @@ export function Booking({ box, props, door }: Alive) {
         return <What props={props} onChoose={(one: Offered) => choose({ service: one })} />
       case 'who':
         return (
-          <Whom
-            props={props}
-            service={service!}
-            soonest={soonest!}
-            said={momentSaid}
-            from={words.from}
-            none={words.noneAtAll}
-            onChoose={(one) => choose({ who: one })}
-          />
+          Who && (
+            <Who.View
+              props={props}
+              service={service!}
+              soonest={soonest!}
+              said={momentSaid}
+              from={words.from}
+              none={words.noneAtAll}
+              onChoose={(one) => choose({ who: one })}
+            />
+          )
         )
       case 'when':
         return isByDates ? datesBody() : whenBody()
@@ -295,7 +309,16 @@ export function Booking({ box, props, door }: Alive) {
         )
       default:
         return (
-          <Done props={props} booked={booked!} words={words} now={now} said={momentSaid} onAgain={again} />
+          ends && (
+            <ends.Done
+              props={props}
+              booked={booked!}
+              words={words}
+              now={now}
+              said={momentSaid}
+              onAgain={again}
+            />
+          )
         )
     }
   }
@@ -354,7 +377,7 @@ export function Booking({ box, props, door }: Alive) {
           </p>
         )}
         {service!.places > 1 && (
-          <HowMany
+          <Sheets.HowMany
             most={service!.places}
             count={count}
             words={words}
@@ -421,7 +444,11 @@ export function Booking({ box, props, door }: Alive) {
     )
   }
   return (
-    <Frame props={props} sentence={sentence} mark={booked && <Mark state={booked.state} words={words} />}>
+    <Frame
+      props={props}
+      sentence={sentence}
+      mark={booked && ends && <ends.Mark state={booked.state} words={words} />}
+    >
       {body()}
       {note && !isWaiting && !(step === 'when' && isByDates) && (
         <p part="note" role="status">
@@ -442,38 +469,3 @@ const nearest = (times: readonly Time[], to: number): readonly Time[] =>
     .sort((a, b) => Math.abs(a.start - to) - Math.abs(b.start - to))
     .slice(0, mostNear)
     .sort((a, b) => a.start - b.start)
-
-interface WhomProps {
-  readonly props: BookingProps
-  readonly service: Offered
-  readonly soonest: Soonest
-  readonly said: (minute: number) => string
-  readonly from: string
-  readonly none: string
-  readonly onChoose: (who: string) => void
-}
-
-/** Whoever is free first, then each with their soonest time. */
-function Whom({ props, service, soonest, said, from, none, onChoose }: WhomProps) {
-  if (soonest.length === 0) return <p>{none}</p>
-  const people = [
-    { id: '', name: props.anybody, note: '' },
-    ...props.people.filter(({ id }) => service.who.includes(id)),
-  ]
-  return (
-    <ul class="whom">
-      {people.map(({ id, name, note }) => {
-        const soon = soonest.find((one) => one.who === id)
-        return (
-          <li key={id}>
-            <button part="person" type="button" disabled={!soon} onClick={() => onChoose(id)}>
-              <b part="service-name">{name}</b>
-              {note && <span part="facts">{note}</span>}
-              {soon && <span part="soon">{from.replace('{when}', said(soon.start))}</span>}
-            </button>
-          </li>
-        )
-      })}
-    </ul>
-  )
-}

@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 /** A month whose days show how much of them is free, beside it the times of one day by its parts. */
+export { HowMany } from './howMany'
 import type { VNode } from 'preact'
 import { useRef } from 'preact/hooks'
 import { timeIn, write } from '../../core/booking/when'

@@ -87,7 +87,7 @@ export const cover = fact({
     }
     ${values['cover.side'] === 'end' ? ':is(.beside,.tight){flex-direction:row-reverse}' : ''}
     .line .shelf{aspect-ratio:1}
-    .shelf img{display:block;max-width:100%;max-height:100%;width:auto;height:auto;color:transparent;box-sizing:border-box}
+    .shelf img{display:block;max-width:100%;max-height:100%;width:auto;height:auto;object-fit:contain;object-position:0 100%;color:transparent;box-sizing:border-box}
     .set{
       flex-direction:column;align-items:flex-start;justify-content:space-between;padding:.6em;overflow:hidden;
       container-type:inline-size;${tint('background', values['look.accent'], 12, values['look.line'])}

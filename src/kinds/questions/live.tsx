@@ -2,7 +2,8 @@
 /** The form alive, as a kind of its own or within another: asks what the answers so far call for, checks before it sends, keeps what was typed, says how it went. */
 import { hydrate, render, type ComponentType, type VNode } from 'preact'
 import { useEffect, useState } from 'preact/hooks'
-import { askedOf, faultsAmong, faultsIn, type Answers, type Fault } from '../../core/forms/answers'
+import { askedOf, type Answers } from '../../core/forms/answers'
+import type * as Faults from '../../core/forms/faults'
 import type { Answer, Door, Start } from '../door'
 import type { questionsActions } from './actions'
 import { answersIn, fill } from './fields'
@@ -61,16 +62,18 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
   const keepTyped = (more: Record<string, string>) => door.typed.set({ ...door.typed.get(), ...more })
   const [files, setFiles] = useState<FilesState>()
   const [live, setLive] = useState<LiveFiles>()
+  /** Until it has come only the server checks. */
+  const [checks, setChecks] = useState<typeof Faults>()
   const [Help, setHelp] = useState<{ readonly View: ComponentType<HelpProps> }>()
 
-  const say = ({ code, fact = '' }: Fault) => {
+  const say = ({ code, fact = '' }: Faults.Fault) => {
     const isDay = code === 'tooEarly' || code === 'tooLate'
     const told = isDay
       ? new Date(`${fact}T00:00:00Z`).toLocaleDateString(props.locale, { dateStyle: 'long', timeZone: 'UTC' })
       : fact
     return words[code].replace('{n}', told)
   }
-  const inWords = (faults: Readonly<Record<string, Fault>>) =>
+  const inWords = (faults: Readonly<Record<string, Faults.Fault>>) =>
     Object.fromEntries(Object.entries(faults).map(([id, fault]) => [id, say(fault)]))
   const stepOf = (id: string) => form.pages.findIndex(({ entries }) => entries.some((one) => one.id === id))
 
@@ -105,6 +108,7 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
     const step = openSteps(props, now).includes(Number(kept.step)) ? Number(kept.step) : state.step
     change({ answers: now, step })
     if (pending) void send(now)
+    void import('../../core/forms/faults').then(setChecks, () => undefined)
     if (!box.querySelector('[part=files]')) return
     const keep = (all: Given) => keepTyped({ files: JSON.stringify(all) })
     const home = { box, props, door, given, keep, show: setFiles, say: (note: string) => change({ note }) }
@@ -152,10 +156,10 @@ export function Filling({ box, props, door, pending, submit, onDone }: FillingPr
       if (onItsWay) return change({ note: words.fileComing.replace('{n}', onItsWay.name) })
       const answers = read()
       const here = form.pages[state.step]?.entries ?? []
-      const missing = faultsAmong(here, form, answers, door.today())
+      const missing = checks?.faultsAmong(here, form, answers, door.today()) ?? {}
       if (Object.keys(missing).length > 0) return refuse(inWords(missing), answers)
       if (by(1, answers)) return
-      const faults = faultsIn(form, answers, door.today())
+      const faults = checks?.faultsIn(form, answers, door.today()) ?? {}
       if (Object.keys(faults).length > 0) return refuse(inWords(faults), answers)
       void send(answers)
     },

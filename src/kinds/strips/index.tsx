@@ -227,8 +227,11 @@ export const index = strip({
     [part=index]{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,${columnEm}em),1fr));gap:${values['look.spacing']}px;min-width:0}
     [part=index]>div{min-width:0}
     .more-choices{display:none;order:1;align-items:center;gap:.6em;min-height:${moreEm}em;color:${values['look.accent']};font-weight:${titleWeight};cursor:pointer;overflow-wrap:anywhere}
-    .more-choices input{flex:none;width:1.1em;height:1.1em;margin:0;accent-color:${values['look.accent']}}
-    .more-choices:has(:checked)~div{order:2}
+    .more-choices input{position:absolute;opacity:0;width:1px;height:1px;margin:0}
+    .more-choices:has(:focus-visible){outline:2px solid currentColor;outline-offset:2px}
+    .more-choices::before{content:"+" / "";width:.7em}
+    .more-choices:has(:checked)::before{content:"−" / ""}
+    .more-choices~div:nth-of-type(n+${unfolded + 1}){order:2}
     @container (max-width:${foldedEm * values['look.textSize'] + 2 * paddingPx(values)}px){
       [part=index]{display:flex;flex-direction:column}
       .more-choices{display:flex}

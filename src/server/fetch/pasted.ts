@@ -1,8 +1,20 @@
 /** An address as somebody pasted it: mended, and where its scheme is missing tried as https, then as http. */
+import type { Problem } from '@/core/problems'
 import { ok, type Result } from '@/core/result'
 import { mendAddress } from './addresses'
 
-/** @returns what `attempt` made of it, and what was changed about the address in words. Fails as the https attempt failed. */
+/** Whether the site was reached. */
+const isFromSite = ({ code }: Problem): boolean =>
+  [
+    'nothing_readable',
+    'source_answered',
+    'source_closed',
+    'source_gone',
+    'too_large',
+    'too_much_to_read',
+  ].includes(code)
+
+/** @returns what `attempt` made of it, and what was changed about the address in words. Fails as the attempt failed that reached the site; as https where none did. */
 export async function tryPasted<T>(
   written: string,
   attempt: (url: string) => Promise<Result<T>>,
@@ -16,5 +28,7 @@ export async function tryPasted<T>(
     return first.ok ? ok({ value: first.value, mended: hadScheme ? null : 'https:// was added' }) : first
   url.protocol = 'http:'
   const second = await attempt(url.href)
-  return second.ok ? ok({ value: second.value, mended: 'http:// was added' }) : first
+  if (second.ok) return ok({ value: second.value, mended: 'http:// was added' })
+  // What the site itself answers says more than that it takes no https.
+  return isFromSite(second.problem) && !isFromSite(first.problem) ? second : first
 }

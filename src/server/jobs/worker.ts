@@ -137,7 +137,7 @@ export async function runWorker(): Promise<() => Promise<void>> {
   const health = createServer((_request, response) => {
     const states = looked.states()
     const failing = Object.keys(states).filter((name) => states[name]!.isFailing)
-    db()
+    void db()
       .sequelize.query('select 1')
       .then(
         () => 'ok',

@@ -67,5 +67,8 @@ const work = {
 } as const
 export type ThreadWork = typeof work
 
-export default ({ name, input }: { readonly name: keyof ThreadWork; readonly input: unknown }): unknown =>
-  work[name](input as never)
+/** What a thread is asked: the name of some work, and what it takes. */
+function run({ name, input }: { readonly name: keyof ThreadWork; readonly input: unknown }): unknown {
+  return work[name](input as never)
+}
+export default run

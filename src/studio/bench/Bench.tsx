@@ -22,6 +22,7 @@ import { BenchDialogs } from './BenchDialogs'
 import { BenchTop } from './BenchTop'
 import { fieldId } from './controls/FieldRow'
 import { FieldGroups } from './controls/FieldGroups'
+import type { TextsRead } from '@/core/fit/findings'
 import { FindingsTray } from './FindingsTray'
 import { Flow } from './Flow'
 import { flowOf } from './flowOf'
@@ -92,6 +93,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   const [large, setLarge] = useState<DeviceId>('computer')
   const [rulerWidth, setRulerWidth] = useState<number | null>(null)
   const [measures, setMeasures] = useState<Readonly<Record<string, Measure>>>({})
+  const [texts, setTexts] = useState<Readonly<Record<string, TextsRead>>>({})
 
   const kind = getKind(widget.kind)
   const brand = client.brand as Brand
@@ -141,6 +143,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
         setMeasures((before) =>
           isSameMeasure(before[frame], message) ? before : { ...before, [frame]: message },
         )
+      else if (message.type === 'texts') setTexts((before) => ({ ...before, [frame]: message }))
       else if (message.type === 'pick') pick(message.part)
       else if (message.type === 'block' || message.type === 'pointed') hearPlace.current?.(message)
       else if (message.key === 'ctrl+k') openPalette()
@@ -226,19 +229,24 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     outcome,
     reviews,
     measures,
+    texts: useMemo(() => Object.values(texts), [texts]),
     settings: draft.settings,
     values: useMemo(
       () => valuesOf(kind, draft.settings, brand, client.locale),
       [kind, draft.settings, brand, client.locale],
     ),
   })
+  // What opens over the page takes no place in it.
+  const isOver = 'opening.as' in draft.settings && draft.settings['opening.as'] !== 'page'
   const flow = flowOf({
     kind,
     settings: draft.settings,
     counts: outcome?.counts,
     sources: sources.filter((one) => chosen.includes(one.id)),
     clientName: client.name,
-    place: page ? { page: page.name, slot: anchorInWords(anchor) } : undefined,
+    place: page
+      ? { page: page.name, slot: anchorInWords(anchor), isChosen: widget.anchor !== null || isOver }
+      : undefined,
     widget,
     changes: changes.length,
     findings,
@@ -312,6 +320,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
           />
           <FindingsTray
             findings={findings}
+            read={devices.every(({ id }) => texts[id]) ? textsRead(texts) : undefined}
             mayEdit={mayEdit}
             onPick={(finding) => (finding.id === 'slot' ? goTo('place') : pick(finding.part))}
             onMend={(finding) =>
@@ -396,3 +405,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     </div>
   )
 }
+
+/** Of the width that shows most of them. */
+const textsRead = (texts: Readonly<Record<string, TextsRead>>): number =>
+  Math.max(...Object.values(texts).map((one) => one.texts.count))

@@ -1,16 +1,19 @@
 'use client'
 /** Findings: what is wrong in its place, each with its mend as one button. */
-import { CircleCheck, CircleAlert, TriangleAlert } from 'lucide-react'
+import { CircleAlert, CircleCheck, CircleDashed, TriangleAlert } from 'lucide-react'
 import type { Finding } from '@/core/fit/findings'
 import { Button } from '../parts/Button'
 
 export function FindingsTray({
   findings,
+  read,
   mayEdit,
   onMend,
   onPick,
 }: {
   findings: readonly Finding[]
+  /** How many texts were read at all widths; undefined until they have been. */
+  read: number | undefined
   mayEdit: boolean
   onMend: (finding: Finding) => void
   onPick: (finding: Finding) => void
@@ -19,8 +22,20 @@ export function FindingsTray({
     <section aria-label="Findings" aria-live="polite" className="max-h-28 overflow-auto text-[13px]">
       {findings.length === 0 ? (
         <p className="flex items-center gap-1.5 text-faint">
-          <CircleCheck aria-hidden className="size-4 text-spruce" />
-          Nothing sticks out, and all text can be read on what is behind it.
+          {read === undefined ? (
+            <>
+              <CircleDashed aria-hidden className="size-4" />
+              Measuring whether it fits and can be read …
+            </>
+          ) : (
+            <>
+              <CircleCheck aria-hidden className="size-4 text-spruce" />
+              Nothing sticks out
+              {read === 0
+                ? '; there is no text to be read at the moment.'
+                : `, and ${read === 1 ? 'the text that is drawn' : `all ${read} texts that are drawn`} can be read on what is behind.`}
+            </>
+          )}
         </p>
       ) : (
         <ul className="flex flex-col gap-1">

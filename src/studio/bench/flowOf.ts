@@ -1,7 +1,7 @@
 /** What the flow says of each step: one live fact, and whether something is wrong or next. */
 import type { SourceShape, WidgetShape } from '@/core/api/shapes'
 import type { Finding } from '@/core/fit/findings'
-import { lackingOf, typesOf, type Kind } from '@/kinds/contract'
+import { chosenFor, lackingOf, typesOf, type Kind } from '@/kinds/contract'
 import type { Counts } from '@/kinds/render'
 import { isLink, type Settings, type Step } from '@/core/settings/field'
 import { describeLeaf } from '@/core/settings/settings'
@@ -14,18 +14,20 @@ export interface FlowFacts {
   /** Those chosen. */
   readonly sources: readonly SourceShape[]
   readonly clientName: string
-  readonly place: { readonly page: string; readonly slot: string } | undefined
+  /** `isChosen`: somebody put it there; until then it only stands where the page has room. */
+  readonly place: { readonly page: string; readonly slot: string; readonly isChosen: boolean } | undefined
   readonly widget: WidgetShape
   readonly changes: number
   readonly findings: readonly Finding[]
 }
 
 /** What has been chosen for each role; of what may be left out nothing is said while it is. */
-function gathered({ intake }: Kind, sources: number, items: number): string {
-  const facts = Object.values(intake).flatMap(({ takes, label, isOptional }) => {
-    if ('object' in takes) return [`${label.toLowerCase()} chosen`]
+function gathered({ intake }: Kind, settings: Settings, sources: number, items: number | undefined): string {
+  const facts = Object.entries(intake).flatMap(([role, { takes, label, isOptional }]) => {
+    if ('object' in takes)
+      return chosenFor(role, settings).length > 0 ? [`${label.toLowerCase()} chosen`] : []
     if (sources === 0 && isOptional) return []
-    return [`${many(items, 'item')} · ${many(sources, 'source')}`]
+    return [`${items === undefined ? '…' : many(items, 'item')} · ${many(sources, 'source')}`]
   })
   return facts.join(' · ') || 'nothing is lacking'
 }
@@ -65,7 +67,7 @@ export function flowOf({
       label: 'Gather',
       fact: isEmpty
         ? kind.intake[lacking]!.lacking.toLowerCase()
-        : gathered(kind, sources.length, counts?.total ?? 0),
+        : gathered(kind, settings, sources.length, counts?.total),
       trouble: failing[0] && `${failing[0].label} cannot be read`,
       next: isEmpty,
     },
@@ -85,7 +87,7 @@ export function flowOf({
     {
       id: 'arrange',
       label: 'Arrange',
-      fact: kind.fields.layout ? `${layout} · ${counts?.shown ?? 0} shown` : layout,
+      fact: kind.fields.layout ? `${layout} · ${counts ? `${counts.shown} shown` : '…'}` : layout,
     },
     {
       id: 'dress',
@@ -96,9 +98,9 @@ export function flowOf({
     {
       id: 'place',
       label: 'Place',
-      fact: place ? `${place.slot}` : 'no page yet',
+      fact: place ? (place.isChosen ? place.slot : 'not chosen yet') : 'no page yet',
       trouble: findings.find((finding) => finding.id === 'slot')?.what,
-      next: !isEmpty && !place,
+      next: !isEmpty && !place?.isChosen,
     },
     {
       id: 'ship',
@@ -109,7 +111,7 @@ export function flowOf({
           : widget.state === 'off'
             ? 'switched off'
             : `release ${widget.liveNumber} · ${changes === 0 ? 'no change' : many(changes, 'change')}`,
-      next: !isEmpty && place !== undefined && (widget.state === 'draft' || changes > 0),
+      next: !isEmpty && place?.isChosen === true && (widget.state === 'draft' || changes > 0),
     },
   ]
   return steps

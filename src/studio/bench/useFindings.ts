@@ -1,7 +1,14 @@
 'use client'
 /** What the findings tray says: of the truth of what shows, of pictures, of the widget as it stands in the page. */
 import { useMemo } from 'react'
-import { findingsOf, openingFindings, pictureFindings, type Finding } from '@/core/fit/findings'
+import {
+  findingsOf,
+  openingFindings,
+  pictureFindings,
+  textFindings,
+  type Finding,
+  type TextsRead,
+} from '@/core/fit/findings'
 import { truthFindings } from '@/core/fit/truth'
 import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
@@ -24,9 +31,19 @@ interface Facts {
   readonly measures: Readonly<Record<string, Measure>>
   readonly settings: Settings
   readonly values: Values
+  /** By device; what is missing has not been read yet. */
+  readonly texts: readonly TextsRead[]
 }
 
-export function useFindings({ items, outcome, reviews, measures, settings, values }: Facts): Finding[] {
+export function useFindings({
+  items,
+  outcome,
+  reviews,
+  measures,
+  settings,
+  values,
+  texts,
+}: Facts): Finding[] {
   const truths = useMemo(
     () => truthFindings(items, outcome?.counts.steps ?? [], reviews),
     [items, outcome, reviews],
@@ -42,9 +59,8 @@ export function useFindings({ items, outcome, reviews, measures, settings, value
         all,
       ),
       ...openingFindings(outcome?.opens, values, screens, count),
-      ...findingsOf(settings, values, all, count, total).filter(
-        (finding) => outcome || finding.id !== 'empty',
-      ),
+      ...textFindings(values, texts),
+      ...findingsOf(settings, all, count, total).filter((finding) => outcome || finding.id !== 'empty'),
     ]
-  }, [truths, settings, values, measures, outcome, items])
+  }, [truths, settings, values, measures, outcome, items, texts])
 }

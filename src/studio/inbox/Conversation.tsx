@@ -1,7 +1,7 @@
 'use client'
 /** Shows what followed on a submission, and takes an answer or a note for colleagues. */
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useId, useRef, useState } from 'react'
+import { useEffect, useId, useRef, useState, useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
 import type { SubmissionShape } from '@/core/api/shapes'
 import { api, sentenceOf } from '../api'
@@ -76,11 +76,16 @@ function Composer({ submission, onAnswer }: ConversationProps) {
   const canAnswer = isTalk || sender !== null
   const queries = useQueryClient()
   const field = useId()
-  const [text, setText] = useState('')
-  // After the first drawing: the server, which draws it first, has no tab to look into.
-  useEffect(() => setText(sessionStorage.getItem(keptUnder(id)) ?? ''), [id])
+  // The server, which draws it first, has no tab to look into.
+  const kept = useSyncExternalStore(
+    () => () => undefined,
+    () => sessionStorage.getItem(keptUnder(id)) ?? '',
+    () => '',
+  )
+  const [typed, setTyped] = useState<string>()
+  const text = typed ?? kept
   const write = (next: string) => {
-    setText(next)
+    setTyped(next)
     if (next) sessionStorage.setItem(keptUnder(id), next)
     else sessionStorage.removeItem(keptUnder(id))
   }

@@ -75,7 +75,7 @@ export function UploadFile({
   }
 
   return (
-    <div className="flex flex-col gap-1.5">
+    <div className="relative flex flex-col gap-1.5">
       <Button busy={busy} onClick={() => input.current?.click()}>
         Upload a file
       </Button>

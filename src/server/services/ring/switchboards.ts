@@ -1,4 +1,5 @@
 /** Switchboards of a client: made, named, edited as one document. */
+import { getCountries } from 'libphonenumber-js/max'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { SwitchboardShape } from '@/core/api/shapes'
 import { problem, ProblemError } from '@/core/problems'
@@ -27,8 +28,26 @@ export const {
   remove: deleteSwitchboard,
 } = switchboards
 
-/** Countries by the region of the client's language: `en-GB` rings Great Britain. */
-const countryOf = (locale: string): string => new Intl.Locale(locale).maximize().region ?? 'GB'
+/**
+ * Where a client's telephones are: by the region that its language names (`en-GB`), else by its time zone, which says more than a
+ * language that is spoken in many countries; else by where the language is spoken most.
+ */
+export function countryOf({
+  locale,
+  timeZone,
+}: {
+  readonly locale: string
+  readonly timeZone: string
+}): string {
+  const language = new Intl.Locale(locale)
+  const byZone = getCountries().find((country) => zonesOf(country).includes(timeZone))
+  return language.region ?? byZone ?? language.maximize().region ?? 'GB'
+}
+
+/** Node 20 has it as a property (ECMA-402, Intl.Locale Info). */
+const zonesOf = (country: string): readonly string[] =>
+  (new Intl.Locale(`und-${country}`) as Intl.Locale & { readonly timeZones?: readonly string[] }).timeZones ??
+  []
 
 /** It begins without a telephone. @throws ProblemError `switchboard_named`, `missing` */
 export async function createSwitchboard(
@@ -40,7 +59,7 @@ export async function createSwitchboard(
   const body = switchboardSchema.parse({
     phones: [],
     greeting: { as: 'words', text: '' },
-    countries: [countryOf(client.locale)],
+    countries: [countryOf(client)],
   })
   return switchboards.add(actor, client.id, name, body)
 }
