@@ -11,16 +11,18 @@ export interface Line {
   readonly ok: boolean
 }
 
-/** @param limit - the budget, as a bound: `['<=', 6]` */
+/** Prints the line as soon as it is known. @param limit - the budget, as a bound: `['<=', 6]` */
 export function line(name: string, value: number, unit: string, limit: readonly ['<=' | '>=', number]): Line {
   const rounded = Math.round(value * 1000) / 1000
-  return {
+  const made = {
     name,
     value: rounded,
     unit,
     budget: `${limit[0]} ${limit[1]}`,
     ok: limit[0] === '<=' ? value <= limit[1] : value >= limit[1],
   }
+  console.log(JSON.stringify(made))
+  return made
 }
 
 export function percentile(values: readonly number[], share: number): number {

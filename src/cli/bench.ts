@@ -8,6 +8,7 @@ import {
   destroyWorld,
   driverIsThere,
   needPackages,
+  needPorts,
   root,
   type World,
   type WorldOptions,
@@ -43,22 +44,33 @@ export async function bench(parts: readonly string[]): Promise<number> {
   const isWanted = ([name]: readonly [string, unknown]) => parts.length === 0 || parts.includes(name)
   needPackages({ chromium: browserIsThere, 'chromium-driver': driverIsThere })
   Object.assign(process.env, { NODE_ENV: 'production' })
+  const { asking, computing, report } = await import('../../measure/machine')
   let allKept = true
-  const report = (lines: readonly Line[]) => {
-    for (const one of lines) {
-      console.log(JSON.stringify(one))
-      allKept &&= one.ok
+  /** A part that fails says so, and the others are measured all the same. */
+  const measured = async (name: string, measure: () => Promise<Line[]>) => {
+    try {
+      for (const one of await measure()) allKept &&= one.ok
+    } catch (error) {
+      if (error instanceof Stop) throw error
+      allKept = false
+      console.log(
+        JSON.stringify({ name: `the part “${name}” failed`, error: (error as Error).message, ok: false }),
+      )
     }
   }
-  for (const [, measure] of Object.entries(alone).filter(isWanted)) report(await measure())
+  report('at the beginning', { hashing: computing() })
+  for (const [name, measure] of Object.entries(alone).filter(isWanted)) await measured(name, measure)
   const rest = Object.entries(inWorld).filter(isWanted)
   if (rest.length > 0)
     await withBenchWorld(async (world) => {
-      for (const [, measure] of rest) {
+      report('with its database, at the beginning', { ...(await asking()) })
+      for (const [name, measure] of rest) {
         await quiet()
-        report(await measure(world))
+        await measured(name, () => measure(world))
       }
+      report('with its database, at the end', { ...(await asking()) })
     })
+  report('at the end', { hashing: computing() })
   return allKept ? 0 : 1
 }
 
@@ -70,8 +82,15 @@ async function withBenchWorld(work: (world: World) => Promise<void>): Promise<vo
     profile: 'test',
   }
   destroyWorld(options)
-  const measured = Array.from({ length: 10 }, (_one, at) => `http://127.0.0.8:${options.basePort + 80 + at}`)
-  process.env.YIMBLE_MORE_ORIGINS = measured.join(',')
+  const ports = Array.from({ length: 10 }, (_one, at) => options.basePort + 80 + at)
+  await needPorts(
+    [
+      ...ports.map((port) => ['127.0.0.8', port, 'what is measured'] as const),
+      ['127.0.0.2', options.basePort + 15, 'the bare server to compare with'],
+    ],
+    options.basePort,
+  )
+  process.env.YIMBLE_MORE_ORIGINS = ports.map((port) => `http://127.0.0.8:${port}`).join(',')
   await withWorld(
     options,
     (env) => prepareWorld(env, 'production'),

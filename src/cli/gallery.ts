@@ -111,6 +111,8 @@ async function writePage(
     title: `${kind.label}: ${point.label}`,
     delivery: '.',
     background: plainBrand.colours.background,
+    // Pages of the gallery stand for any page: what is counted for a font that nobody knows has to hold.
+    font: '',
   }
   const html = pageOf('frame', artifacts, facts)
   noteRefs(html, refs)

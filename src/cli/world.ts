@@ -194,7 +194,8 @@ export const postgresIsThere = (): boolean =>
 export const browserIsThere = (): boolean => existsSync('/usr/bin/chromium')
 export const driverIsThere = (): boolean => existsSync('/usr/bin/chromedriver')
 
-async function needPorts(
+/** @throws Stop naming the first that is in use */
+export async function needPorts(
   wanted: readonly (readonly [host: string, port: number, what: string])[],
   basePort: number,
 ): Promise<void> {

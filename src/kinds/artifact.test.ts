@@ -21,7 +21,7 @@ const rendered = render(
 )
 const artifacts = artifactsOf('abcd1234', 3, 'en', rendered)
 const { shown: artifact } = artifacts
-const facts = { title: '<Title>', delivery: 'https://d.example', background: '#ffffff' }
+const facts = { title: '<Title>', delivery: 'https://d.example', background: '#ffffff', font: 'figtree' }
 
 describe('one path to pixels', () => {
   test.each(['frame', 'hosted'] as const)(

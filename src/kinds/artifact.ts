@@ -1,4 +1,5 @@
 /** What delivery hands out for one widget, and the pages made of it. Only strings: delivery stores and compresses them. */
+import { fontFaceOf, fontStack } from '../core/design/fonts'
 import { escapeUTF8 } from 'entities'
 import { directionOf } from '../core/locale/phrase'
 import type { Island } from './door'
@@ -92,6 +93,8 @@ export interface PageFacts {
   readonly background: string
   /** Behind a widget that brings a background of its own, in a frame higher than it; undefined where the page shows through. */
   readonly frame?: string
+  /** Font of the client's brand, by its id: a frame cannot take on that of the page around it. */
+  readonly font: string
 }
 
 /** What a page of delivery's own shows in its shadow root. */
@@ -149,7 +152,8 @@ function page(
   const body = shown
     ? `<yimble-widget data-yimble="${ref}" data-form="${form}"${behaviours}${island}><template shadowrootmode="open"><style>${shown.css}</style>${shown.html}</template></yimble-widget>`
     : ''
-  const faces = fonts
+  const own = fontFaceOf(facts.font, facts.delivery)
+  const faces = [...fonts, ...(own && !fonts.some(({ family }) => family === own.family) ? [own] : [])]
     .map(
       ({ family, url }) =>
         `@font-face{font-family:"${family}";src:url(${url}) format("woff2");font-weight:100 900;font-display:swap}`,
@@ -157,7 +161,8 @@ function page(
     .join('')
   const layout =
     form === 'frame'
-      ? `body{margin:0;background:${facts.frame ?? 'transparent'}}`
+      ? // As light or dark as the page around it: otherwise browsers put a ground of their own behind it.
+        `:root{color-scheme:light dark}body{margin:0;background:${facts.frame ?? 'transparent'}}`
       : `body{margin:0;background:${facts.background}}main{max-width:72rem;margin:0 auto;padding:clamp(16px,4vw,48px)}h1{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
   const jsonLd = shown?.jsonLd
     ? `<script type="application/ld+json">${JSON.stringify(shown.jsonLd).replace(/</g, '\\u003c')}</script>`
@@ -166,8 +171,8 @@ function page(
   return [
     `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><head><meta charset="utf-8">`,
     `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${title}</title>`,
-    form === 'frame' ? '<base target="_top">' : '',
-    `<style>${faces}html{font-family:system-ui,sans-serif}${layout}</style>${jsonLd}</head><body>${inner}`,
+    form === 'frame' ? '<meta name="color-scheme" content="light dark"><base target="_top">' : '',
+    `<style>${faces}html{font-family:${own ? fontStack(facts.font) : 'system-ui,sans-serif'}}${layout}</style>${jsonLd}</head><body>${inner}`,
     `<script async src="${escapeUTF8(facts.delivery)}/embed.js"></script></body></html>`,
   ].join('')
 }

@@ -3,6 +3,7 @@
  * its container. `all: initial` on the host keeps the page's rules out even when they are `!important`; the inner box is
  * reset too, for pages that restyle everything by `*`.
  */
+import { readableOn } from '../core/design/contrast'
 import type { Value } from '../core/settings/field'
 
 /** Container queries need a width where the slot has none of its own (float, flex, inline-block). */
@@ -29,14 +30,20 @@ export function baseStyles(values: Readonly<Record<string, Value>>, isOver = fal
     { start: '0 auto 0 0', centre: '0 auto', end: '0 0 0 auto' }[String(values['place.align'])] ?? '0'
   const { above, below, sides } = spaceOf(values)
   // Padding, not margin: it lies within the height that the snippet reserves.
+  // Fields, scroll bars and the caret are light or dark as the widget's own words are.
+  const scheme =
+    readableOn(String(values['look.text'] ?? values['look.title'] ?? '#000000')) === '#000000'
+      ? 'dark'
+      : 'light'
   const around = above + below + sides > 0 ? `padding:${above}px ${sides}px ${below}px!important;` : ''
   const host = `
 :host{all:initial!important;display:block!important;box-sizing:border-box!important;min-width:0!important;max-width:100%!important;flex:1 1 auto!important;min-height:var(--yimble-reserve,0)!important;${around}${fromPage}}
 :host([hidden]){display:none!important}`
   return `${isOver ? '' : host}
-.y{all:initial;display:block;container-type:inline-size;contain-intrinsic-inline-size:${intrinsicPx}px;${width > 0 ? `max-width:${width}px;margin:${margin};margin-inline:${marginInline(String(values['place.align']))};` : ''}${fromPage.replace('!important', '')}}
+.y{all:initial;display:block;color-scheme:${scheme};container-type:inline-size;contain-intrinsic-inline-size:${intrinsicPx}px;${width > 0 ? `max-width:${width}px;margin:${margin};margin-inline:${marginInline(String(values['place.align']))};` : ''}${fromPage.replace('!important', '')}}
 .y *,.y *::before,.y *::after{box-sizing:border-box}
 .y [hidden]{display:none}
+.y a[href^="tel:"]{color:inherit;white-space:nowrap;text-underline-offset:.2em}
 @media (prefers-reduced-motion:reduce){.y *{animation:none!important;transition:none!important}}
 ${forcedColours}`
 }

@@ -5,7 +5,7 @@
 import { Fragment, h, type VNode } from 'preact'
 import { renderToString } from 'preact-render-to-string'
 import type { Brand } from '../core/design/brand'
-import { fontFamilies } from '../core/design/fonts'
+import { fontFaceOf, fontFamilies } from '../core/design/fonts'
 import { choicesOf } from '../core/items/choices'
 import type { Item } from '../core/items/item'
 import { withMarks } from '../core/items/partner'
@@ -259,9 +259,7 @@ export const apart = (cards: readonly VNode[]): VNode =>
 function fontsOf(values: Values, assets: string): Font[] {
   if (values['look.font'] !== 'brand') return []
   const ids = new Set([values['look.bodyFont'], values['look.headingFont']])
-  return fontFamilies
-    .filter((family) => ids.has(family.id))
-    .map(({ id }) => ({ family: `yimble-${id}`, url: `${assets}/fonts/${id}.woff2` }))
+  return fontFamilies.filter(({ id }) => ids.has(id)).flatMap(({ id }) => fontFaceOf(id, assets) ?? [])
 }
 
 const minify = (css: string) => css.replace(/\n\s*/g, '').trim()

@@ -16,7 +16,7 @@ export const brands = {
   kiln: brand('#fbf7f1', '#3a2f2a', '#75655a', '#a4472c', '#e6dccf', 'fraunces', 'figtree', 4),
   bakery: brand('#fffaf0', '#3b2b16', '#7a6545', '#8a4b08', '#ecdcc0', 'bitter', 'figtree', 10),
   vets: brand('#ffffff', '#1f2d33', '#58696f', '#0f6b6b', '#d8e3e3', 'figtree', 'figtree', 12),
-  quay: brand('#14202b', '#e8e6df', '#a9b6bf', '#f2b84b', '#2c3d4c', 'bricolage', 'figtree', 0),
+  quay: brand('#14202b', '#e8e6df', '#a9b6bf', '#f2b84b', '#2c3d4c', 'bricolage', 'instrument', 0),
   nursery: brand('#ffffff', '#22301f', '#5a6b55', '#2f6b2a', '#d9e4d2', 'bitter', 'figtree', 6),
 }
 

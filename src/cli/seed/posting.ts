@@ -51,9 +51,7 @@ export async function seedPosting(
     widths: [350, 720, 720],
     settings: {
       form: id,
-      'look.transparent': false,
       'look.font': 'brand',
-      'space.inside': 0,
       'heading.text': 'Something is on near you?',
       'form.intro':
         'Tell us, and it stands among our dates as soon as we have read it. You can change it at any time.',

@@ -41,9 +41,7 @@ export async function seedQuay(demo: Demo): Promise<void> {
     more: [around.id, neighbours],
     slot: 'block-dates',
     settings: {
-      'look.transparent': false,
       'look.font': 'brand',
-      'space.inside': 0,
       'heading.text': 'What is coming',
       'events.ahead': 3,
       'rules.limit': 12,
@@ -61,9 +59,7 @@ export async function seedQuay(demo: Demo): Promise<void> {
     page: dates,
     slot: 'month-sheet',
     settings: {
-      'look.transparent': false,
       'look.font': 'brand',
-      'space.inside': 0,
       'rules.tree': nearOldQuay,
     },
   })
@@ -73,7 +69,7 @@ export async function seedQuay(demo: Demo): Promise<void> {
     from: 'list',
     source: news.id,
     slot: 'block-news',
-    settings: { 'look.transparent': false, 'heading.text': 'From the hall' },
+    settings: { 'look.font': 'brand', 'heading.text': 'From the hall' },
   })
   const recorded = await addFile(designer, client, { name: 'Recordings.csv', text: recordings(at('quay')) })
   await live({
@@ -82,7 +78,7 @@ export async function seedQuay(demo: Demo): Promise<void> {
     from: 'shelf',
     source: recorded.id,
     slot: 'block-works',
-    settings: { 'look.transparent': false, 'heading.text': 'Recorded here', 'space.inside': 0 },
+    settings: { 'look.font': 'brand', 'heading.text': 'Recorded here' },
   })
   const hearth = await addConnected(designer, client, {
     connector: 'community',
@@ -96,6 +92,6 @@ export async function seedQuay(demo: Demo): Promise<void> {
     from: 'rooms',
     source: hearth.id,
     slot: 'block-community',
-    settings: { 'look.transparent': false, 'door.words': 'Come in through the lobby' },
+    settings: { 'look.font': 'brand', 'door.words': 'Come in through the lobby' },
   })
 }

@@ -33,6 +33,12 @@ export const fontFamilies: readonly FontFamily[] = [
     file: '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
     fallback: 'sans-serif',
   },
+  {
+    id: 'instrument',
+    label: 'Instrument Sans',
+    file: '@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2',
+    fallback: 'sans-serif',
+  },
 ]
 
 /** As used in `font-family`, with what stands in until it is there. */
@@ -40,3 +46,14 @@ export function fontStack(id: string): string {
   const family = fontFamilies.find((one) => one.id === id)
   return family ? `"yimble-${family.id}", ${family.fallback}` : 'inherit'
 }
+
+export interface FontFace {
+  readonly family: string
+  readonly url: string
+}
+
+/** @param delivery - origin that serves the file @returns undefined for what is no font of ours */
+export const fontFaceOf = (id: string, delivery: string): FontFace | undefined =>
+  fontFamilies.some((one) => one.id === id)
+    ? { family: `yimble-${id}`, url: `${delivery}/fonts/${id}.woff2` }
+    : undefined

@@ -13,7 +13,10 @@ export const formLabels: Readonly<Record<SnippetForm, { readonly label: string; 
     label: 'Words of the page',
     hint: 'A link that opens it; without script it leads to a page of its own',
   },
-  frame: { label: 'Frame', hint: 'Where scripts are dropped; keeps its height' },
+  frame: {
+    label: 'Frame',
+    hint: 'Where scripts are dropped; keeps the height that it needs on computers, and scrolls inside where it is narrower',
+  },
   link: { label: 'Link', hint: 'To a page of its own; works everywhere' },
 }
 
@@ -29,8 +32,6 @@ export interface SnippetFacts {
   readonly isOver?: boolean
   /** Words in the address of its own page, where it has some. */
   readonly address?: string | null
-  /** Styles within the page are refused there, and every one is logged. */
-  readonly refusesStyles?: boolean
 }
 
 export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
@@ -54,14 +55,11 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
     case 'words':
       return `<a href="${ownPage}" data-yimble-open="${ref}">${escapeUTF8(facts.title)}</a>\n${script}`
     case 'frame':
-      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"${facts.refusesStyles ? '' : seeThrough}></iframe>`
+      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
     case 'link':
       return `<a href="${ownPage}">${escapeUTF8(facts.title)}</a>`
   }
 }
-
-/** In a dark page browsers put white behind a frame, unless its element says that it is as light as what is in it. */
-const seeThrough = ' style="color-scheme:light"'
 
 type Heights = SnippetFacts['heights']
 
@@ -79,8 +77,11 @@ function spacer({ delivery, heights }: SnippetFacts): string {
   return `<picture>${steps.join('')}<img src="${source}" alt="" width="1" height="${sorted.at(-1)?.height ?? 1}" align="top"></picture>`
 }
 
-/** Scrolls inside rather than being cut off: the frame is as high as its narrowest place needs. */
-const frameHeight = (heights: Heights) => Math.max(80, ...heights.map((one) => one.height))
+/** A frame has one height: that of its place on computers, so that no hole stays there. Where it is narrower it scrolls inside. */
+function frameHeight(heights: Heights): number {
+  const [widest] = [...heights].sort((a, b) => b.viewport - a.viewport)
+  return Math.max(80, widest?.height ?? 0)
+}
 
 /**
  * A CSS length that reserves the right height at each viewport: a step between each two of them, made of `clamp`, since an

@@ -1,4 +1,5 @@
 /** How high a booking is before anything is chosen. */
+import { wordsOf } from '../../core/locale/telephones'
 import { say } from '../../core/locale/phrase'
 import { doorWords } from '../doorWords'
 import { heading } from '../strips/heading'
@@ -16,7 +17,7 @@ import {
   type Look,
 } from '../sizes'
 import type { BlockValues } from '../block'
-import { begun, canChooseWho, stepOf, type BookingProps } from './view'
+import { begun, canChooseWho, showsMonth, stepOf, type BookingProps } from './view'
 import { groupsOf } from './names'
 
 /** In em of the text. */
@@ -30,7 +31,11 @@ export const sizes = {
   inService: 1.5,
   belowName: 0.75,
   columnMin: 17,
+  /** A month with the times of a day beside it or below it; kept while it is looked for, so that nothing moves when it comes. */
+  month: { beside: 30, below: 46 },
 } as const
+/** From this width on, times stand beside their month. */
+export const besideEm = 46
 /** From this width on, the sentence is large. */
 export const roomyEm = 44
 
@@ -114,13 +119,14 @@ export function bookingPx(
   )
   const rows: number[] = []
   for (let at = 0; at < groups.length; at += columns) rows.push(Math.max(...groups.slice(at, at + columns)))
-  const asideEm = lines(props.aside, widthEm, small.size) * smallEm
+  const asideEm = lines(wordsOf(props.aside), widthEm, small.size) * smallEm
   const what =
     props.services.length === 0
       ? smallEm * lines(props.nothing, widthEm, small.size)
       : stackEm([stackEm(rows, sizes.groups), asideEm], sizes.below)
-  const bodyEm =
-    step === 'what' ? what : lookingLines(props, (words) => lines(words, widthEm, small.size)) * smallEm
+  const looking = lookingLines(props, (words) => lines(words, widthEm, small.size)) * smallEm
+  const monthEm = inner >= besideEm * em ? sizes.month.beside : sizes.month.below
+  const bodyEm = step === 'what' ? what : showsMonth(props, chosen) ? Math.max(looking, monthEm) : looking
   const all = stackEm([top, sentenceEm, bodyEm], sizes.below)
   return Math.ceil(all * em + 2 * paddingPx(look) + rows.length)
 }

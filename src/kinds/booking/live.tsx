@@ -20,7 +20,17 @@ import { daysOf, monthAfter, monthOf, type Month, type Time } from './days'
 import type { MonthSheetProps, TimesProps } from './month'
 import type { Offered } from './names'
 import type { WhomProps } from './whom'
-import { begun, Frame, Sentence, stepOf, What, type BookingProps, type Chosen, type Step } from './view'
+import {
+  begun,
+  Frame,
+  Sentence,
+  showsMonth,
+  stepOf,
+  What,
+  type BookingProps,
+  type Chosen,
+  type Step,
+} from './view'
 import type { BookingIslandWord } from './words'
 
 type Actions = typeof bookingActions
@@ -263,7 +273,7 @@ export function Booking({ box, props, door }: Alive) {
   )
   /** What went wrong stands where the times would have stood. */
   const waiting = (
-    <p part="note" role="status" aria-busy={!note}>
+    <p part="note" class={showsMonth(props, chosen) ? 'looking' : undefined} role="status" aria-busy={!note}>
       {note || props.looking}
     </p>
   )
@@ -298,7 +308,12 @@ export function Booking({ box, props, door }: Alive) {
               {sumSaid && <p part="sum">{sumSaid}</p>}
               <Filling.View
                 box={box}
-                props={{ ...props.asking, form: props.form, release: props.release, aside: keptSaid }}
+                props={{
+                  ...props.asking,
+                  form: props.form,
+                  release: props.release,
+                  aside: [{ text: keptSaid }],
+                }}
                 // Its words and what is typed are all that it asks this door for.
                 door={door as unknown as FillingProps['door']}
                 pending={unsent?.answers}

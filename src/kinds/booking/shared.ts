@@ -1,4 +1,5 @@
 /** What kinds that book have in common: what they are given, the words of their sentence, how their form is drawn. */
+import { telephonesIn } from '../../core/locale/telephones'
 import { publicOf } from '../../core/forms/form'
 import { say, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
@@ -114,7 +115,7 @@ export function bookingPropsOf(
     currency: calendar.currency,
     where,
     way,
-    aside: urgent,
+    aside: telephonesIn(urgent),
     again: values['booking.again'],
     locale,
     sentence: {
@@ -137,7 +138,7 @@ export function bookingPropsOf(
     asking: {
       heading: undefined,
       intro: '',
-      aside: '',
+      aside: [],
       send: values['booking.book'],
       onward: say(formButtons.onward, locale),
       back: say(formButtons.back, locale),

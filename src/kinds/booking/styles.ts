@@ -1,7 +1,7 @@
 /** How a booking looks: lines and words, nothing enclosed but what is chosen. */
 import { readableOn } from '../../core/design/contrast'
 import { headingFont, paddingPx, small, text, tint, titleWeight, type, type Look } from '../sizes'
-import { roomyEm, sizes } from './heights'
+import { besideEm, roomyEm, sizes } from './heights'
 
 /** Width of the line below a day, by how much of it is free. */
 const shares = Array.from({ length: 8 }, (_one, at) => `.f${at + 1}{width:${((at + 1) / 8) * 3.5}em}`).join(
@@ -55,7 +55,8 @@ export function bookingStyles(look: Look): string {
     [part=person]>[part=soon]{grid-column:2;grid-row:1/span 2;align-self:center;text-align:end;color:${ink}}
     [part=person]:disabled{cursor:default;color:${muted}}
     .when{display:grid;grid-template-columns:minmax(0,1fr);gap:2em 4em;align-items:start}
-    ${from(46)}{.when{grid-template-columns:minmax(0,7fr) minmax(0,5fr)}}
+    .when{min-height:${sizes.month.below}em;align-content:start}.looking{min-height:${sizes.month.below / small.size}em}
+    ${from(besideEm)}{.when{grid-template-columns:minmax(0,7fr) minmax(0,5fr)}.when{min-height:${sizes.month.beside}em}.looking{min-height:${sizes.month.beside / small.size}em}}
     .head{display:flex;gap:.5em;align-items:center;height:3em;border-bottom:2px solid ${ink}}
     [part=month-name]{flex:1;font-size:1.125em;font-weight:${titleWeight};color:${titleColour}}
     [part=booking] [part=arrow]{display:grid;place-items:center;width:2.75em;height:2.75em;color:${accent}}
@@ -75,9 +76,10 @@ export function bookingStyles(look: Look): string {
     [part=booking] [part=day][aria-pressed=true]{color:${readableOn(accent)};background:${accent}}
     [part=day][aria-pressed=true] i{background:currentColor}
     ${shares}${firsts}
-    .scroll{display:grid;gap:1em;max-height:22em;padding:1em 0;overflow-y:auto}
+    .scroll{display:grid;gap:1em;max-height:12em;padding:1em 0;overflow-y:auto}
     .slots{display:grid;grid-template-columns:repeat(auto-fill,minmax(5.5em,1fr))}
     .rows{display:grid}
+    ${from(besideEm)}{.scroll{max-height:22em}}
     [part=booking] [part=time]{display:flex;justify-content:space-between;gap:1em;align-items:center;min-height:2.75em;padding:0 .75em;margin-inline-start:-.75em;border-radius:${radius};font-variant-numeric:tabular-nums}
     .rows [part=time]{margin-inline-start:0;border-bottom:1px solid ${line};border-radius:0}
     [part=time] small{${type(small)}color:${muted}}

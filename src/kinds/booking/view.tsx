@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 /** A booking as markup: the sentence that fills itself in, and what is to choose next. The server draws its first state. */
+import type { Piece } from '../../core/locale/telephones'
 import type { ComponentChildren, VNode } from 'preact'
 import type { PublicForm } from '../../core/forms/form'
 import { Heading, type HeadingProps } from '../headed'
@@ -24,7 +25,7 @@ export interface BookingProps {
   readonly currency: string
   readonly where: string
   readonly way: string
-  readonly aside: string
+  readonly aside: readonly Piece[]
   readonly again: string
   readonly locale: string
   /** The parts of the sentence, each with a `{slot}`, and what stands in them while nothing is chosen. */
@@ -185,7 +186,9 @@ export function What({
           </section>
         ))}
       </div>
-      {props.aside && <p part="aside">{props.aside}</p>}
+      {props.aside.length > 0 && (
+        <p part="aside">{props.aside.map(({ text, tel }) => (tel ? <a href={tel}>{text}</a> : text))}</p>
+      )}
     </>
   )
 }
@@ -194,6 +197,10 @@ const FactsOf = ({ takes, priceNote }: Offered) =>
   takes || priceNote ? <span part="facts">{[takes, priceNote].filter(Boolean).join(', ')}</span> : null
 
 /** Its first state, as the server draws it. */
+/** Whether a month comes where times are looked for; dates of a class stand below each other instead. */
+export const showsMonth = (props: BookingProps, chosen: Chosen): boolean =>
+  stepOf(props, chosen) === 'when' && !(props.begin === 'dates' && (chosen.service?.places ?? 1) > 1)
+
 export function First({ props }: { readonly props: BookingProps }): VNode {
   const chosen = begun(props)
   const step = stepOf(props, chosen)
@@ -202,7 +209,7 @@ export function First({ props }: { readonly props: BookingProps }): VNode {
       {step === 'what' ? (
         <What props={props} />
       ) : (
-        <p part="note" aria-busy="true">
+        <p part="note" class={showsMonth(props, chosen) ? 'looking' : undefined} aria-busy="true">
           {props.looking}
         </p>
       )}

@@ -1,7 +1,8 @@
 /** How high a list of offers, or one offer, is before anything is chosen. */
 import type { BlockValues } from '../block'
 import { groupsOf } from '../booking/names'
-import { lookingLines, roomyEm, sentenceLines, sizes as bookingSizes } from '../booking/heights'
+import { besideEm, lookingLines, roomyEm, sentenceLines, sizes as bookingSizes } from '../booking/heights'
+import { begun, showsMonth } from '../booking/view'
 import { counted, linesOf } from '../letters'
 import { faceOf, innerPx, paddingPx, small, smallEm, stackEm, text, type Look } from '../sizes'
 import { heading } from '../strips/heading'
@@ -29,6 +30,9 @@ export const sizes = {
   beside: { size: 1.375, line: 1.4 },
   side: 20,
 } as const
+
+/** Lines that are kept for when an offer is free next. */
+export const nextLines = { wide: 1, narrow: 2 } as const
 
 type Title = Parameters<typeof heading.height>[0]
 type Values = Look & BlockValues<typeof heading.fields>
@@ -103,7 +107,7 @@ export function offersPx(
     const told =
       lines(offer.name, words, 1, 'bold') * text.line +
       (shows.text ? lines(offer.text, words) * text.line : 0) +
-      facts * smallEm
+      (facts + (isWide ? nextLines.wide : nextLines.narrow)) * smallEm
     const noteWidth = isWide ? sizes.end : words
     const note = lines(offer.priceNote, noteWidth, small.size) * smallEm
     const choose = lines(props.choose, noteWidth, 1, 'bold') * text.line
@@ -149,7 +153,9 @@ export function offersPx(
       size *
       line
     const waiting = lookingLines(booking, (words) => lines(words, width, small.size)) * smallEm
-    return stackEm([sentence, waiting], bookingSizes.below)
+    const monthEm = width >= besideEm ? bookingSizes.month.beside : bookingSizes.month.below
+    const body = showsMonth(booking, begun(booking)) ? Math.max(waiting, monthEm) : waiting
+    return stackEm([sentence, body], bookingSizes.below)
   }
   /** As many beside each other as fit. */
   function factsEm(offer: Offer, width: number): number {

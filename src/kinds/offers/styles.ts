@@ -1,6 +1,6 @@
 /** How offers look: lines and words, pictures at one size; a page in two columns. */
 import { headingFont, paddingPx, small, text, tint, titleWeight, type, type Look } from '../sizes'
-import { sizes } from './heights'
+import { nextLines, sizes } from './heights'
 
 export function offersStyles(look: Look): string {
   const {
@@ -20,6 +20,7 @@ export function offersStyles(look: Look): string {
     [part=offers] .top{display:grid;gap:.5em}
     :is([part=offers],[part=offer-page]) :is([part=note],[part=facts],[part=intro],dt){color:${muted}}
     :is([part=offers],[part=offer-page]) :is([part=note],[part=facts],dt){${type(small)}}
+    .next{min-height:${nextLines.narrow * small.line}em}
     [part=facts] b{font-weight:${titleWeight};color:${ink}}
     [part=sentence] select[part=word]{appearance:none;max-width:100%;margin:0;padding:0;border:0;border-bottom:2px solid ${accent};border-radius:0;background:none;color:inherit;font:inherit;letter-spacing:inherit;field-sizing:content;cursor:pointer}
     [part=sentence] select option{color:#1b1b1b;background:#fff;font-size:1rem}
@@ -47,6 +48,7 @@ export function offersStyles(look: Look): string {
       [part=offer]{grid-template-columns:auto minmax(0,1fr) ${sizes.end}em}
       [part=offer]:not(:has([part=picture])){grid-template-columns:minmax(0,1fr) ${sizes.end}em}
       [part=offer]:has([part=picture])>.deal{grid-column:3}
+      .next{min-height:${nextLines.wide * small.line}em}
       [part=offer] .deal{display:grid;justify-items:end;align-content:start;text-align:end;gap:0}
     }
     [part=offer-page]{display:grid;grid-template-columns:minmax(0,1fr);gap:2em 4em;align-items:start;outline:0}

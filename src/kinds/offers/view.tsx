@@ -206,13 +206,11 @@ function Row({ props, offer, next, onOpen }: RowProps) {
           {offer.name}
         </a>
         {shows.text && offer.text && <p part="text">{offer.text}</p>}
-        {(takes || next) && (
-          <p part="facts">
-            {takes}
-            {takes && next && ' · '}
-            {next && <b>{next}</b>}
-          </p>
-        )}
+        {takes && <p part="facts">{takes}</p>}
+        {/* Its room is kept from the beginning: what stands below must not move once it is known. */}
+        <p part="facts" class="next">
+          {next && <b>{next}</b>}
+        </p>
       </div>
       <div class="deal">
         {offer.price && <b part="price">{offer.price}</b>}

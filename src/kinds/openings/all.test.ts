@@ -60,6 +60,7 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (_id, ki
           title: 'T',
           delivery: 'https://d.example',
           background: '#fff',
+          font: 'figtree',
         })
         expect(page).not.toContain('part="surface"')
         expect(page).toContain('part="widget"')

@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 /** The form as markup. The server draws its first state, the island every later one, from the same props. */
+import type { Piece } from '../../core/locale/telephones'
 import type { VNode } from 'preact'
 import { isAsked, type Answers } from '../../core/forms/answers'
 import type { Entry, Page, PublicForm } from '../../core/forms/form'
@@ -16,7 +17,7 @@ export interface QuestionsProps {
   readonly release: number
   readonly heading: HeadingProps | undefined
   readonly intro: string
-  readonly aside: string
+  readonly aside: readonly Piece[]
   readonly send: string
   readonly onward: string
   readonly back: string
@@ -134,7 +135,9 @@ export function QuestionsForm({ props, state, files, acts, help, on = {}, onBack
             </button>
           )}
         </div>
-        {props.aside && <p part="aside">{props.aside}</p>}
+        {props.aside.length > 0 && (
+          <p part="aside">{props.aside.map(({ text, tel }) => (tel ? <a href={tel}>{text}</a> : text))}</p>
+        )}
         <p part="note" role="status">
           {state.note}
         </p>

@@ -1,4 +1,5 @@
 /** How high a form is at a width: what its first step takes before anything is answered. */
+import { wordsOf } from '../../core/locale/telephones'
 import { isAsked } from '../../core/forms/answers'
 import { showsScreen } from '../../core/forms/files'
 import type { Entry, Question } from '../../core/forms/form'
@@ -104,7 +105,7 @@ export function formPx(props: QuestionsProps, look: Look, widthPx: number): numb
     )
   }
   const count = steps.length > 1 ? smallEm : 0
-  const aside = textEm(props.aside, isPaired ? halfEm : widthEm, look, small)
+  const aside = textEm(wordsOf(props.aside), isPaired ? halfEm : widthEm, look, small)
   const end = isPaired ? Math.max(sizes.field, aside) : stackEm([sizes.field, aside], sizes.near)
   return stackEm([count, stackEm(rows, sizes.apart), end], sizes.apart) * em
 }

@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 /** Questions and problems: a form of the client's, drawn as its page is. */
+import { telephonesIn } from '../../core/locale/telephones'
 import { publicOf, questionsOf, type Form } from '../../core/forms/form'
 import { webAddress } from '../../core/items/facts'
 import { filterFields, filtersOf } from '../../core/rules/fields'
@@ -212,7 +213,7 @@ export const questions = defineKind({
       release,
       heading: title && { words: title.text.words, level: title.level },
       intro: values['form.intro'],
-      aside: values['form.aside'],
+      aside: telephonesIn(values['form.aside']),
       send: values['form.send'],
       onward: values['form.onward'],
       back: values['form.back'],

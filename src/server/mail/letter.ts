@@ -1,6 +1,7 @@
 /** One mail to one person: plain words, and the same as simple markup. */
 import { escapeUTF8 } from 'entities'
 import { directionOf } from '@/core/locale/phrase'
+import { telephonesIn } from '@/core/locale/telephones'
 
 export interface Letter {
   /** Who it comes from, in words; the address is the installation's. */
@@ -31,6 +32,16 @@ export interface Written {
   readonly links?: readonly Link[]
 }
 
+/** Telephone numbers can be pressed. */
+const pressable = (words: string): string =>
+  telephonesIn(words)
+    .map(({ text, tel }) =>
+      tel
+        ? `<a href="${tel}" style="color:inherit;white-space:nowrap">${escapeUTF8(text)}</a>`
+        : escapeUTF8(text),
+    )
+    .join('')
+
 /** Text and markup from the same words. Nothing of it is taken for markup. */
 export function writeLetter({
   locale,
@@ -41,7 +52,7 @@ export function writeLetter({
 }: Written): Pick<Letter, 'subject' | 'text' | 'html'> {
   const told = [...(button ? [button] : []), ...links].map(({ words, url }) => `${words}:\n${url}`)
   const text = [first, ...told, ...rest].filter((one) => one !== '').join('\n\n')
-  const paragraph = (words: string) => `<p>${escapeUTF8(words).replaceAll('\n', '<br>')}</p>`
+  const paragraph = (words: string) => `<p>${pressable(words).replaceAll('\n', '<br>')}</p>`
   const link = button
     ? `<p><a href="${escapeUTF8(button.url)}" style="display:inline-block;padding:12px 20px;background:#1e3d33;color:#ffffff;text-decoration:none;border-radius:4px">${escapeUTF8(button.words)}</a></p>`
     : ''

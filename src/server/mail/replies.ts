@@ -18,7 +18,7 @@ const largest = 10_000_000
 const maxFiles = 10
 /** Of one address of ours: whoever has it can write without end. */
 const maxPerHour = 20
-const parseMs = 2_000
+const parseMs = 10_000
 
 /** SMTP tells the other side whether to try again. */
 const refusal = (message: string, responseCode: number) => Object.assign(new Error(message), { responseCode })

@@ -9,7 +9,7 @@ import Tinypool from 'tinypool'
 import { log } from '../log'
 import type { ThreadWork } from './work'
 
-const limits = { ms: 8_000, megabytes: 384, idleMs: 60_000 } as const
+const limits = { ms: 12_000, megabytes: 384, idleMs: 60_000 } as const
 
 type Runtime = 'worker_threads' | 'child_process'
 /** Native code goes on when its thread is ended, so that it needs a process of its own. */

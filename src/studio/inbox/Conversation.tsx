@@ -49,7 +49,8 @@ export function Conversation({ submission, onAnswer }: ConversationProps) {
                 {kind === 'visitor'
                   ? files.some(isSound)
                     ? 'They said'
-                    : 'They wrote'
+                    : // A mail from another address than theirs says from which.
+                      `${who ?? 'They'} wrote`
                   : kind === 'note' && who === null
                     ? 'How it went'
                     : `${who ?? 'Somebody'} ${called[kind]}`}

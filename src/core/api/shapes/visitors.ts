@@ -106,7 +106,12 @@ export const submission = z.object({
       z.object({
         id: z.uuid(),
         kind: z.enum(['visitor', 'answer', 'note']),
-        who: z.string().nullable().describe('Of the agency; null for the visitor'),
+        who: z
+          .string()
+          .nullable()
+          .describe(
+            'Of the agency; null for the visitor, their address where a mail came from another than was expected',
+          ),
         text: z.string(),
         files: z.array(givenFile),
         at: z.string(),

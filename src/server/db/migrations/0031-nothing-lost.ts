@@ -31,6 +31,12 @@ create index on rings (hash, at);
 create table outside_removals (
   outside_id uuid not null references outside_calendars on delete cascade, uid_of uuid not null, primary key (outside_id, uid_of)
 );
+-- With the widget second, the key is no way to all entries of a widget: right after a bulk write the planner believed that there is one of
+-- them, and read each by it, where the index of words has the few that are looked for.
+alter table search_entries drop constraint search_entries_pkey, add primary key (item_id, widget_id);
+-- Written in bulk and read right after it.
+alter table search_entries set (autovacuum_analyze_scale_factor = 0.02, autovacuum_analyze_threshold = 500);
+alter table items set (autovacuum_analyze_scale_factor = 0.02, autovacuum_analyze_threshold = 500);
 -- A new word makes new addresses of a calendar's feeds.
 alter table calendars add column feed_word text not null default '';
 create index on outside_calendars (url) where login is not null;

@@ -27,7 +27,7 @@ const pictureLimits = {
   /** Transforms at a time, and those that may wait: each holds a whole picture in memory. */
   atOnce: 2,
   transformS: 5,
-  vectorMs: 5_000,
+  vectorMs: 8_000,
   waiting: 200,
   cacheBytes: 48 * 1024 * 1024,
 } as const

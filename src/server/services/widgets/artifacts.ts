@@ -7,6 +7,8 @@ import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import type { Transaction } from 'sequelize'
 import * as z from 'zod'
+import { noDecisions } from '@/core/rules/fields'
+import { noRules } from '@/core/rules/tree'
 import { getKind } from '@/kinds/all'
 import {
   artifactsOf,
@@ -16,7 +18,7 @@ import {
   type Artifacts,
   type PageFacts,
 } from '@/kinds/artifact'
-import { chosenFor, type KindContext, type Searched, type Values } from '@/kinds/contract'
+import { chosenFor, exampleItemsOf, type KindContext, type Searched, type Values } from '@/kinds/contract'
 import { dateFileOf } from './dateFile'
 import { drawn, entriesOf, prepare, type Prepared, type Rendered } from '@/kinds/render'
 import type { Brand } from '@/core/design/brand'
@@ -98,9 +100,10 @@ export async function renderLive(widget: Widget, transaction: Transaction): Prom
   await announce(widget.ref, revision, transaction)
 }
 
-const pageFactsOf = (clientName: string, { colours }: Brand, prepared: Prepared | undefined) => ({
+const pageFactsOf = (clientName: string, { colours, fonts }: Brand, prepared: Prepared | undefined) => ({
   title: prepared ? titleFor(prepared.values, clientName) : clientName,
   background: colours.background,
+  font: fonts.body,
   frame: prepared ? frameBackground(prepared.values) : undefined,
 })
 
@@ -153,6 +156,22 @@ export async function prepareRelease(
   }
   const items = found?.items ?? (await itemsOf(sources, transaction))
   return { prepared: prepare(input, items, context), context }
+}
+
+/** The same release with what its kind shows as an example, for the room that it will take. */
+export async function prepareWithExample(widget: Widget, release: ReleaseRow): Promise<Prepared> {
+  const { prepared, context } = await prepareRelease(widget, release)
+  const items = exampleItemsOf(prepared.kind)
+  if (items.length === 0) return prepared
+  const settings = { ...settingsOf(prepared.kind, release), 'rules.tree': noRules }
+  const input = {
+    kind: widget.kind,
+    settings,
+    brand: parseBrand(release.brand),
+    decisions: noDecisions,
+    objects: await allObjectsOf(prepared.kind, settings, widget.clientId),
+  }
+  return prepare(input, items, context)
 }
 
 export const sourcesIn = (settings: Settings): readonly string[] => chosenFor('sources', settings)

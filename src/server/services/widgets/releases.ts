@@ -22,7 +22,7 @@ import type { Release } from '../../db/models/release'
 import type { Widget } from '../../db/models/widget'
 import { env } from '../../env'
 import { demand, found, type Actor } from '../access/actor'
-import { prepareRelease, renderLive, sourcesIn, titleFor } from './artifacts'
+import { prepareRelease, prepareWithExample, renderLive, sourcesIn, titleFor } from './artifacts'
 import { parseBrand } from '../clients/clientRow'
 import { itemsOf } from '../items/items'
 import { stored } from '../stored'
@@ -159,9 +159,11 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
   const platform = getPlatform(await platformOf(row))
   const measured = stored(slotWidthsShape, row.slotWidths, [], 'widgets.slot_widths')
   const widths = measured.length > 0 ? measured : usualWidths
+  // A source that has not been read yet would leave no room for good: then the kind's own example keeps it.
+  const filled = prepared.shown.length > 0 ? prepared : await prepareWithExample(row, live)
   const heights = widths.map(({ viewport, width }) => ({
     viewport,
-    height: prepared.heightAt(width),
+    height: Math.max(prepared.heightAt(width), filled.heightAt(width)),
   }))
   const isOver = prepared.shell !== undefined
   const delivery = env().YIMBLE_DELIVERY_URL
@@ -183,7 +185,6 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
         heights,
         isOver,
         address: row.address,
-        refusesStyles: platform.strictPolicy && !platform.inlineStyles,
       }),
       ...throughIn(form, platform, isOver),
       best: form === best,
