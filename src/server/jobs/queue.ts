@@ -124,6 +124,7 @@ export async function enqueue<N extends JobName>(
     sender.send(name, data, {
       singletonKey: key,
       expireInSeconds: mostSeconds[name],
+      ...(name === 'mail' ? { retryLimit: mailTries } : {}),
       ...(afterS > 0 ? { startAfter: afterS } : {}),
       ...(transaction ? { db: inside(transaction) } : {}),
     })
@@ -133,6 +134,8 @@ export async function enqueue<N extends JobName>(
   for (let tries = 0; tries < maxSendTries; tries += 1)
     if ((await send()) !== null || (await holdWaiting(name, key, transaction))) return
 }
+/** About a week, as the distances double: a wrong password of the mail server is noticed and mended by then. */
+const mailTries = 17
 const maxSendTries = 5
 
 async function holdWaiting(name: JobName, key: string, transaction: Transaction): Promise<boolean> {
