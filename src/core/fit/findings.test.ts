@@ -4,7 +4,7 @@ import { contrast } from '../design/contrast'
 import { getKind } from '../../kinds/all'
 import { valuesOf } from '../../kinds/render'
 import { defaultsOf } from '../settings/settings'
-import { findingsOf, openingFindings, textFindings } from './findings'
+import { findingsOf, mapFindings, openingFindings, textFindings } from './findings'
 import { layoutMarks } from './marks'
 
 const feed = getKind('feed')
@@ -75,6 +75,23 @@ describe('texts', () => {
 test('marks stand where the height drops at once', () =>
   expect(layoutMarks((width) => (width < 500 ? 1000 : width < 900 ? 500 : 250))).toEqual([504, 904]))
 
+describe('a list beside a map', () => {
+  const tiles = 'https://tiles.example/{z}/{x}/{y}.png'
+  test.each([
+    ['no address of its pictures', { layout: 'map', 'map.tiles': '' }, 'nothing says where'],
+    [
+      'an address that is none',
+      { layout: 'map', 'map.tiles': 'tiles.example' },
+      'has to begin with https://',
+    ],
+    ['an address', { layout: 'map', 'map.tiles': tiles }, undefined],
+    ['another layout', { layout: 'list', 'map.tiles': '' }, undefined],
+  ])('%s', (_name, values, said) => {
+    const [finding] = mapFindings(values)
+    if (said) expect(finding?.what).toContain(said)
+    else expect(finding).toBeUndefined()
+  })
+})
 describe('what opens over the page', () => {
   const screens = [
     { viewport: 390, height: 844 },

@@ -1,6 +1,7 @@
 /** What is wrong with a widget in its place, from measurements on the stage: what, where, at which widths, and the mend. */
 import type { Leaf, Settings, Value } from '../settings/field'
 import { contrast, drawnRatio, readableRatio, readableShade } from '../design/contrast'
+import { originOfTiles } from './tiles'
 import type { TextsMeasured } from '../stage/messages'
 
 export interface Finding {
@@ -111,6 +112,22 @@ export function openingFindings(
       what: `Not all of it is to be seen once it is open: it scrolls inside. ${most} px would do.`,
       where: cut.map((one) => `${one.viewport} px: ${one.wanted} px high`).join(', '),
       ...(mend ? { mend } : {}),
+    },
+  ]
+}
+
+/** A list beside a map whose pictures come from nowhere: the list stands alone, here and live. */
+export function mapFindings(values: Readonly<Record<string, Value>>): Finding[] {
+  if (values.layout !== 'map' || originOfTiles(String(values['map.tiles'] ?? '')) !== undefined) return []
+  return [
+    {
+      id: 'map',
+      tone: 'look',
+      part: 'map',
+      where: '',
+      what: values['map.tiles']
+        ? 'There is no map beside the list: the address of its pictures has to begin with https:// and hold {z}, {x} and {y}.'
+        : 'There is no map beside the list: nothing says where its pictures come from. Give their address under Arrange.',
     },
   ]
 }

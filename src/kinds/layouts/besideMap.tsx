@@ -3,6 +3,7 @@
  * Places one under the other, a map beside them with the same numbers. The map's pictures come from an address of the
  * designer's, and are asked for when a visitor wants them; without a script or without pictures the list is complete.
  */
+import { originOfTiles } from '../../core/fit/tiles'
 import { say, type Phrase } from '../../core/locale/phrase'
 import { choice } from '../../core/settings/controls/choice'
 import { number } from '../../core/settings/controls/number'
@@ -66,16 +67,6 @@ const numberEm = 2.25
 const group = { step: 'arrange', group: 'Map', part: 'map' } as const
 const whileMap = { path: 'layout', is: ['map'] } as const
 
-/** Origin of the map's pictures; undefined where no address is set, or none that can be one. */
-function originOf(tiles: string): string | undefined {
-  if (!/^https?:\/\//i.test(tiles) || !/\{z\}/.test(tiles)) return undefined
-  try {
-    return new URL(tiles.replace(/\{\w+\}/g, '0')).origin
-  } catch {
-    return undefined
-  }
-}
-
 export const besideMap = layout({
   id: 'map',
   label: 'List beside a map',
@@ -117,7 +108,7 @@ export const besideMap = layout({
   },
   form: () => 'stacked',
   frame(cards, values, { locale }) {
-    const origin = originOf(values['map.tiles'])
+    const origin = originOfTiles(values['map.tiles'])
     return (
       <div class="by-map">
         <ul part="list" role="list" class="numbered" data-cards>
@@ -146,15 +137,15 @@ export const besideMap = layout({
     const em = values['look.textSize']
     const gap = values['look.spacing']
     const isWide = widthPx >= wideEm * em
-    const hasMap = originOf(values['map.tiles']) !== undefined
+    const hasMap = originOfTiles(values['map.tiles']) !== undefined
     const listPx = isWide && hasMap ? widthPx * listShare - gap : widthPx
     const list = sum(0, count, (at) => heightOf(at, listPx - numberEm * em)) + (count - 1) * gap
     if (!hasMap) return list
     return isWide ? Math.max(list, values['map.height']) : list + 2 * gap + values['map.height']
   },
-  behaviours: (values) => (originOf(values['map.tiles']) ? ['map'] : []),
+  behaviours: (values) => (originOfTiles(values['map.tiles']) ? ['map'] : []),
   hosts(values) {
-    const origin = originOf(values['map.tiles'])
+    const origin = originOfTiles(values['map.tiles'])
     return origin ? { images: [origin] } : {}
   },
   styles(values) {

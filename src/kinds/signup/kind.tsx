@@ -107,7 +107,8 @@ const fields = adjusted(
   {
     'heading.text': { default: { word: 'ask' } },
     'look.accent': { label: 'Button' },
-    'look.line': { label: 'Line' },
+    'look.line': { label: 'Line', part: 'line', default: { link: 'color.muted' } },
+    'look.radius': { shownWhen: { path: 'signup.as', is: ['box'] } },
   },
   parts,
 )
@@ -190,16 +191,16 @@ export const signup = defineKind({
   },
   styles(values) {
     const look = lookOf(values)
-    const { 'look.accent': accent, 'look.muted': muted, 'look.text': ink } = look
+    const { 'look.accent': accent, 'look.muted': muted, 'look.text': ink, 'look.line': line } = look
     const inside = 2 * paddingPx(look)
     const from = (em: number) => `@container (min-width:${em * look['look.textSize'] + inside}px)`
     const isBox = values['signup.as'] === 'box'
     const radius = `${look['look.radius']}px`
     const ownLine = isBox
-      ? `[part=field]{border:1px solid ${muted};border-radius:${radius};padding:0 .75em}
+      ? `[part=field]{border:1px solid ${line};border-radius:${radius};padding:0 .75em}
     [part=join]{padding:0 1.25em;border-radius:${radius};color:${readableOn(accent)};background:${accent};justify-content:center}
     [part=join] svg{display:none}`
-      : `[part=line]{border-bottom:1px solid ${muted}}
+      : `[part=line]{border-bottom:1px solid ${line}}
     [part=line]:focus-within{border-color:${accent};box-shadow:0 1px 0 ${accent}}
     [part=field]{padding:0;border:0}
     [part=field]:focus-visible{outline:0}

@@ -3,6 +3,7 @@
 import { useMemo } from 'react'
 import {
   findingsOf,
+  mapFindings,
   openingFindings,
   pictureFindings,
   textFindings,
@@ -59,6 +60,7 @@ export function useFindings({
         all,
       ),
       ...openingFindings(outcome?.opens, values, screens, count),
+      ...mapFindings(values),
       ...textFindings(values, texts),
       ...findingsOf(settings, all, count, total).filter((finding) => outcome || finding.id !== 'empty'),
     ]

@@ -2,10 +2,12 @@
 /** What can be booked: a list, and all about the one that is chosen. */
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useState } from 'react'
+import { isEverOpen } from '@/core/booking/everOpen'
 import { serviceSchema, type CalendarService } from '@/core/booking/shape'
 import { lengthInWords } from '@/core/locale/length'
 import { newId } from '../newId'
 import { Button } from '../parts/Button'
+import { Notice } from '../parts/Notice'
 import type { EditedCalendar } from './CalendarView'
 import { ServiceFields } from './ServiceFields'
 
@@ -58,6 +60,7 @@ export function Services({ calendar, record, onChange }: EditedCalendar) {
                     one.places > 1 ? `${one.places} places` : '',
                     one.group,
                     one.isOffered ? '' : 'not offered',
+                    isEverOpen(calendar, one) ? '' : 'no hours',
                   ]
                     .filter(Boolean)
                     .join(' · ')}
@@ -100,19 +103,27 @@ export function Services({ calendar, record, onChange }: EditedCalendar) {
         </div>
       </div>
       {chosen && (
-        <ServiceFields
-          key={chosen.id}
-          service={chosen}
-          resources={resources}
-          currency={calendar.currency}
-          clientId={record.clientId}
-          onChange={(next, field) =>
-            change(
-              services.map((one) => (one.id === next.id ? next : one)),
-              `${next.id} ${field}`,
-            )
-          }
-        />
+        <div className="flex flex-col gap-5">
+          {!isEverOpen(calendar, chosen) && (
+            <Notice tone="look">
+              Nobody can book it yet: those whom it needs have no hours. Give them some under “People and
+              hours”.
+            </Notice>
+          )}
+          <ServiceFields
+            key={chosen.id}
+            service={chosen}
+            resources={resources}
+            currency={calendar.currency}
+            clientId={record.clientId}
+            onChange={(next, field) =>
+              change(
+                services.map((one) => (one.id === next.id ? next : one)),
+                `${next.id} ${field}`,
+              )
+            }
+          />
+        </div>
       )}
     </div>
   )

@@ -1,6 +1,7 @@
 'use client'
 /** A day and one of its free times. */
 import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import type { CalendarShape, FreeTimeShape } from '@/core/api/shapes'
 import { dayOf, timeIn } from '@/core/booking/when'
 import { api } from '../api'
@@ -52,6 +53,11 @@ export function TimeChoice({
   const starts = [...free.map((one) => one.start), ...(own ? [own] : [])]
     .filter((one, at, all) => all.indexOf(one) === at && isoDay(dayOf(minuteOf(one), zone)) === day)
     .sort()
+  // A time that is not offered on this day is none that was chosen: it must not be sent from behind the field.
+  const isGone = !isPending && start !== '' && !starts.includes(start)
+  useEffect(() => {
+    if (isGone) onStart('')
+  }, [isGone, onStart])
   return (
     <div className="grid grid-cols-2 gap-3">
       <label className="flex flex-col gap-1 font-medium">
