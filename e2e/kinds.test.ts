@@ -141,5 +141,8 @@ test('a page’s address and copied code become widgets by hand; copied code is 
     '<iframe src="https://elsewhere.example/1" title="Copied"></iframe><script>alert(1)</script>',
   )
   await browser.click(button('Check address'))
-  await browser.see('//label[contains(., "Copied code")]')
+  // It is asked first, and called as the code calls itself.
+  await browser.see('//div[@role="status"]/p[starts-with(., "Copied 20")]')
+  await browser.click(button('Use this source'))
+  await browser.see('//label[contains(., "Copied 20")]')
 })

@@ -8,6 +8,12 @@ import { Notice } from '../../parts/Notice'
 import { TextField } from '../../parts/TextField'
 
 const isCode = (written: string) => /^\s*<\w/.test(written)
+/** As the code calls itself, with the time at which it was pasted: another code of the same name must not replace it. */
+function nameOfCode(code: string): string {
+  const titled = new DOMParser().parseFromString(code, 'text/html').querySelector('[title]:not([title=""])')
+  const title = titled?.getAttribute('title')?.trim().slice(0, 80)
+  return `${title || 'Copied code'} ${new Date().toISOString().slice(0, 19).replace('T', ' ')}`
+}
 
 export function AddSource({
   clientId,
@@ -20,6 +26,7 @@ export function AddSource({
 }) {
   const [address, setAddress] = useState('')
   const [found, setFound] = useState<ProbeShape>()
+  const [code, setCode] = useState<string>()
   const [fault, setFault] = useState<string>()
   const [existing, setExisting] = useState<string>()
   const [busy, setBusy] = useState<'reading' | 'adding'>()
@@ -31,7 +38,10 @@ export function AddSource({
     setFault(undefined)
     setExisting(undefined)
     setFound(undefined)
-    if (isCode(written)) return addCode(written)
+    if (isCode(written)) {
+      setCode(nameOfCode(written))
+      return setBusy(undefined)
+    }
     try {
       setFound(await api<ProbeShape>('POST', '/probe', { address: written }))
     } catch (error) {
@@ -41,12 +51,14 @@ export function AddSource({
   }
 
   /** Copied code has no address: it is kept as a file, and taken apart. */
-  async function addCode(text: string) {
+  async function addCode(name: string) {
     setBusy('adding')
+    setFault(undefined)
     try {
-      const name = `Copied code ${new Date().toISOString().slice(0, 16).replace('T', ' ')}.html`
-      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/files`, { name, text }))
+      const body = { name: `${name}.html`, text: address }
+      onAdded(await api<SourceShape>('POST', `/clients/${clientId}/files`, body))
       setAddress('')
+      setCode(undefined)
     } catch (error) {
       setFault(sentenceOf(error))
     }
@@ -105,6 +117,7 @@ export function AddSource({
         onChange={(event) => {
           setAddress(event.target.value)
           setFound(undefined)
+          setCode(undefined)
         }}
         placeholder="example.org/feed.xml"
         inputMode="url"
@@ -114,10 +127,21 @@ export function AddSource({
         error={fault}
       />
       {existing && <Button onClick={() => void takeExisting(existing)}>Use the one that is there</Button>}
-      {!found && (
+      {!found && code === undefined && (
         <Button type="submit" look={isFirst ? 'main' : 'plain'} busy={busy === 'reading'}>
           {busy === 'reading' ? 'Reading …' : 'Check address'}
         </Button>
+      )}
+      {code !== undefined && (
+        <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
+          <p className="font-medium">{code}</p>
+          <p className="text-[13px] text-faint">
+            Code that you copied. Frames, pictures, sound and films in it are taken; scripts are left out.
+          </p>
+          <Button look="main" busy={busy === 'adding'} onClick={() => void addCode(code)}>
+            {busy === 'adding' ? 'Adding …' : 'Use this source'}
+          </Button>
+        </div>
       )}
       {found && (
         <div className="arrive flex flex-col gap-2 rounded-md border border-hair bg-paper p-3" role="status">
