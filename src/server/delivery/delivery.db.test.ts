@@ -53,7 +53,8 @@ beforeAll(async () => {
       server.close(() => done())
       server.closeAllConnections()
     })
-})
+  // The embed is built, and this file is often the first that is compiled.
+}, 180_000)
 afterAll(async () => {
   await close()
   await cache.stop()

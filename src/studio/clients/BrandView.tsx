@@ -1,7 +1,9 @@
 'use client'
 /** A client's brand: colours by role with the contrast of each pair measured, fonts set in themselves, corners. */
-import { useRef, useState } from 'react'
+import { useCallback, useRef, useState } from 'react'
+import { formatHex, parse } from 'culori'
 import type { ClientShape } from '@/core/api/shapes'
+import { brand as brandShape } from '@/core/api/shapes/settings'
 import { colourRoles, type Brand, type ColourRole } from '@/core/design/brand'
 import { contrast, readableRatio, readableShade } from '@/core/design/contrast'
 import { fontFamilies, fontStack } from '@/core/design/fonts'
@@ -14,6 +16,8 @@ import { Button } from '../parts/Button'
 import { inputClass, TextField } from '../parts/TextField'
 import { ForEditors, useMayEdit } from '../parts/Role'
 import { TopLine } from '../parts/TopLine'
+import { Notice } from '../parts/Notice'
+import { useDraft } from '../parts/useDraft'
 import { useAct } from './useAct'
 
 const roleWords: Readonly<Record<ColourRole, string>> = {
@@ -24,17 +28,34 @@ const roleWords: Readonly<Record<ColourRole, string>> = {
   line: 'Lines',
 }
 
+/** Any way in which CSS writes a colour, as a brand keeps it; undefined while it is none. */
+const hexOf = (written: string): string | undefined =>
+  colourPattern.test(written) ? written.toLowerCase() : formatHex(parse(written))
+
 export function BrandView({ client, delivery }: { client: ClientShape; delivery: string }) {
   const mayEdit = useMayEdit()
   const { busy, act } = useAct()
-  const [brand, setBrand] = useState<Brand>(client.brand as Brand)
   const [typed, setTyped] = useState<Readonly<Partial<Record<ColourRole, string>>>>({})
-  const isChanged = JSON.stringify(brand) !== JSON.stringify(client.brand)
-  const isWrong = Object.values(typed).some((value) => !colourPattern.test(value))
+  const saved = client.brand as Brand
+  const { document: brand, ...draft } = useDraft<Brand, string>({
+    key: `yimble-brand-${client.id}`,
+    first: { document: saved, revision: JSON.stringify(saved) },
+    schema: brandShape as never,
+    save: useCallback(
+      async (next: Brand) => {
+        await api('PATCH', `/clients/${client.id}`, { brand: next })
+        return JSON.stringify(next)
+      },
+      [client.id],
+    ),
+    isSavedByItself: false,
+  })
+  const isChanged = JSON.stringify(brand) !== JSON.stringify(saved)
+  const isWrong = Object.values(typed).some((value) => hexOf(value) === undefined)
   const setColour = (role: ColourRole, value: string) => {
     setTyped((before) => ({ ...before, [role]: value }))
-    if (colourPattern.test(value))
-      setBrand((before) => ({ ...before, colours: { ...before.colours, [role]: value.toLowerCase() } }))
+    const hex = hexOf(value)
+    if (hex) draft.set({ ...brand, colours: { ...brand.colours, [role]: hex } }, role)
   }
 
   return (
@@ -57,7 +78,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
           <TokensFile
             onTokens={(tokens) => {
               const next = brandFromTokens(brand, tokens)
-              setBrand(next.brand)
+              draft.set(next.brand)
               setTyped({})
               return next.taken
             }}
@@ -93,7 +114,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
                       value={typed[role] ?? value}
                       spellCheck={false}
                       aria-invalid={
-                        typed[role] !== undefined && !colourPattern.test(typed[role]) ? true : undefined
+                        typed[role] !== undefined && hexOf(typed[role]) === undefined ? true : undefined
                       }
                       onChange={(event) => setColour(role, event.target.value.trim())}
                       className={`${inputClass} !w-28 font-mono`}
@@ -129,10 +150,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
                   id={`font-${use}`}
                   value={brand.fonts[use]}
                   onChange={(event) =>
-                    setBrand((before) => ({
-                      ...before,
-                      fonts: { ...before.fonts, [use]: event.target.value },
-                    }))
+                    draft.set({ ...brand, fonts: { ...brand.fonts, [use]: event.target.value } })
                   }
                   className={`${inputClass} !w-48`}
                 >
@@ -153,15 +171,17 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
             max={40}
             value={brand.radius}
             onChange={(event) =>
-              setBrand((before) => ({
-                ...before,
-                radius: Math.min(40, Math.max(0, Number(event.target.value))),
-              }))
+              draft.set({ ...brand, radius: Math.min(40, Math.max(0, Number(event.target.value))) }, 'radius')
             }
             className="max-w-40"
           />
         </fieldset>
         <ForEditors>
+          {typeof draft.saving === 'object' && (
+            <Notice tone="broken" role="alert">
+              {draft.saving.problem}
+            </Notice>
+          )}
           <div className="flex items-center gap-3">
             <Button
               look="main"
@@ -169,8 +189,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
               disabled={!isChanged || isWrong}
               onClick={() =>
                 void act(async () => {
-                  await api('PATCH', `/clients/${client.id}`, { brand })
-                  setTyped({})
+                  if (await draft.saveNow()) setTyped({})
                 })
               }
             >
@@ -179,7 +198,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
             {isChanged && (
               <Button
                 onClick={() => {
-                  setBrand(client.brand as Brand)
+                  draft.set(saved)
                   setTyped({})
                 }}
               >
@@ -188,7 +207,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
             )}
             {isWrong && (
               <span role="alert" className="text-brick">
-                A colour is written like #2f5d50.
+                A colour is written as in CSS, like #2f5d50 or rgb(47 93 80).
               </span>
             )}
           </div>

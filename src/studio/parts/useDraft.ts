@@ -40,21 +40,24 @@ const pauseMs = 500
 
 export type Saving = 'saved' | 'saving' | { readonly problem: string }
 
-export interface DraftFacts<D> {
+export interface DraftFacts<D, R> {
   /** Names it among what this tab keeps. */
   readonly key: string
-  readonly first: { readonly document: D; readonly revision: number }
+  readonly first: { readonly document: D; readonly revision: R }
   readonly schema: z.ZodType<D, unknown>
-  /** @returns the revision that it has then */
-  readonly save: (document: D, revision: number) => Promise<number>
+  /** @returns the revision that it has then; text where the stored document itself tells one state from another */
+  readonly save: (document: D, revision: R) => Promise<R>
   /** Otherwise only `saveNow` saves. */
   readonly isSavedByItself: boolean
 }
 
 /** What was typed and not saved before the page was left, where nobody has changed it since. */
-function keptOf<D>(key: string, seen: number): D | undefined {
+function keptOf<D>(key: string, seen: string | number): D | undefined {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(key) ?? 'null') as { revision: number; document: D } | null
+    const kept = JSON.parse(sessionStorage.getItem(key) ?? 'null') as {
+      revision: string | number
+      document: D
+    } | null
     return kept?.revision === seen ? kept.document : undefined
   } catch {
     return undefined
@@ -62,7 +65,13 @@ function keptOf<D>(key: string, seen: number): D | undefined {
 }
 
 /** @param facts - its functions have to stay the same from one drawing to the next */
-export function useDraft<D>({ key, first, schema, save, isSavedByItself }: DraftFacts<D>) {
+export function useDraft<D, R extends string | number = number>({
+  key,
+  first,
+  schema,
+  save,
+  isSavedByItself,
+}: DraftFacts<D, R>) {
   const [history, act] = useReducer(reduce<D>, first.document, (now): History<D> => ({
     past: [],
     now,
