@@ -78,11 +78,14 @@ describe('sending', () => {
       await q.enqueue('render', { widgetId: 'e' }, key)
       let goOn = () => {}
       const isTaken = new Promise<void>((done) => (goOn = done))
+      let sent = () => {}
+      const isSent = new Promise<void>((done) => (sent = done))
       const writing = database.inTransaction(async (transaction) => {
         await q.enqueue('render', { widgetId: 'e' }, key, transaction)
+        sent()
         await isTaken
       })
-      await new Promise((done) => setTimeout(done, 200))
+      await isSent
       // While it is being written, what waits is not to be had: its work would be done on the state of before.
       const early = await boss.fetch('render', { batchSize: 100 })
       expect(early.filter(({ data }) => (data as { widgetId: string }).widgetId === 'e')).toEqual([])
