@@ -29,8 +29,10 @@ const roleWords: Readonly<Record<ColourRole, string>> = {
 }
 
 /** Any way in which CSS writes a colour, as a brand keeps it; undefined while it is none. */
-const hexOf = (written: string): string | undefined =>
-  colourPattern.test(written) ? written.toLowerCase() : formatHex(parse(written))
+function hexOf(written: string): string | undefined {
+  const colour = written.trim()
+  return colourPattern.test(colour) ? colour.toLowerCase() : formatHex(parse(colour))
+}
 
 export function BrandView({ client, delivery }: { client: ClientShape; delivery: string }) {
   const mayEdit = useMayEdit()
@@ -116,7 +118,7 @@ export function BrandView({ client, delivery }: { client: ClientShape; delivery:
                       aria-invalid={
                         typed[role] !== undefined && hexOf(typed[role]) === undefined ? true : undefined
                       }
-                      onChange={(event) => setColour(role, event.target.value.trim())}
+                      onChange={(event) => setColour(role, event.target.value)}
                       className={`${inputClass} !w-28 font-mono`}
                     />
                     {ratio !== undefined && (
