@@ -1,6 +1,7 @@
 /** @jsxImportSource preact */
 /** A booking as markup: the sentence that fills itself in, and what is to choose next. The server draws its first state. */
 import type { Piece } from '../../core/locale/telephones'
+import { Aside } from '../aside'
 import type { ComponentChildren, VNode } from 'preact'
 import type { PublicForm } from '../../core/forms/form'
 import { Heading, type HeadingProps } from '../headed'
@@ -186,9 +187,7 @@ export function What({
           </section>
         ))}
       </div>
-      {props.aside.length > 0 && (
-        <p part="aside">{props.aside.map(({ text, tel }) => (tel ? <a href={tel}>{text}</a> : text))}</p>
-      )}
+      <Aside pieces={props.aside} />
     </>
   )
 }
@@ -196,11 +195,11 @@ export function What({
 const FactsOf = ({ takes, priceNote }: Offered) =>
   takes || priceNote ? <span part="facts">{[takes, priceNote].filter(Boolean).join(', ')}</span> : null
 
-/** Its first state, as the server draws it. */
 /** Whether a month comes where times are looked for; dates of a class stand below each other instead. */
 export const showsMonth = (props: BookingProps, chosen: Chosen): boolean =>
   stepOf(props, chosen) === 'when' && !(props.begin === 'dates' && (chosen.service?.places ?? 1) > 1)
 
+/** Its first state, as the server draws it. */
 export function First({ props }: { readonly props: BookingProps }): VNode {
   const chosen = begun(props)
   const step = stepOf(props, chosen)

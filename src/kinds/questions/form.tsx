@@ -1,6 +1,7 @@
 /** @jsxImportSource preact */
 /** The form as markup. The server draws its first state, the island every later one, from the same props. */
 import type { Piece } from '../../core/locale/telephones'
+import { Aside } from '../aside'
 import type { VNode } from 'preact'
 import { isAsked, type Answers } from '../../core/forms/answers'
 import type { Entry, Page, PublicForm } from '../../core/forms/form'
@@ -135,9 +136,7 @@ export function QuestionsForm({ props, state, files, acts, help, on = {}, onBack
             </button>
           )}
         </div>
-        {props.aside.length > 0 && (
-          <p part="aside">{props.aside.map(({ text, tel }) => (tel ? <a href={tel}>{text}</a> : text))}</p>
-        )}
+        <Aside pieces={props.aside} />
         <p part="note" role="status">
           {state.note}
         </p>
