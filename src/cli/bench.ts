@@ -46,7 +46,7 @@ export async function bench(parts: readonly string[]): Promise<number> {
   Object.assign(process.env, { NODE_ENV: 'production' })
   const { asking, computing, report } = await import('../../measure/machine')
   let allKept = true
-  /** A part that fails says so, and the others are measured all the same. */
+  /** Reports a part that fails, and goes on with the others. */
   const measured = async (name: string, measure: () => Promise<Line[]>) => {
     try {
       for (const one of await measure()) allKept &&= one.ok

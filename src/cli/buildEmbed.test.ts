@@ -35,7 +35,7 @@ const weightOf = (names: Iterable<string>) => [...names].reduce((sum, name) => s
 
 test.each(islands)('the island %s weighs at most 12 kB with all that it needs', (id) => {
   const needed = [...neededBy(files, chunkOf(id)), chunkOf('islands'), chunkOf('door')]
-  expect(needed.length).toBeGreaterThanOrEqual(4)
+  expect(needed).toContain(chunkOf('pieces'))
   expect(weightOf(needed)).toBeLessThanOrEqual(12)
 })
 test.each(islands)('what the island %s imports later is there, and weighs at most 6 kB each', (id) => {
@@ -43,6 +43,16 @@ test.each(islands)('what the island %s imports later is there, and weighs at mos
   for (const later of laterOf(files, chunkOf(id))) {
     expect([...files.keys()]).toContain(later)
     expect(weightOf([...neededBy(files, later)].filter((name) => !atOnce.has(name)))).toBeLessThanOrEqual(6)
+  }
+})
+test('what islands take from the pieces that they share is there', () => {
+  const namesIn = (text: string, pattern: RegExp, which: RegExp) =>
+    [...text.matchAll(pattern)].flatMap(([, list]) => list!.split(',').map((one) => which.exec(one)![0]))
+  const textOf = (name: string) => new TextDecoder().decode(files.get(name))
+  const given = namesIn(textOf(chunkOf('pieces')), /export\{([^}]+)\}/g, /\w+$/)
+  for (const name of files.keys()) {
+    const taken = namesIn(textOf(name), /import\{([^}]+)\}from"\.\/pieces-/g, /^\w+/)
+    expect([name, taken.filter((one) => !given.includes(one))]).toEqual([name, []])
   }
 })
 test('no schema in what is shipped for islands, and Preact once', () => {

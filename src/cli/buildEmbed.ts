@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto'
 import { mkdir, readdir, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
-import { build } from 'esbuild'
+import { build, type Plugin } from 'esbuild'
 import { kinds } from '../kinds/all'
 import { markupOf } from '../kinds/markup'
 
@@ -19,71 +19,79 @@ const common = {
 } as const
 
 /**
- * Programs of the kinds that are alive in the page. They share Preact, which has a chunk of its own. What a program imports
- * only when a visitor asks for it has a chunk of its own, too.
+ * Programs of the kinds that are alive in the page. They share one file of pieces. What a program imports only when a
+ * visitor asks for it has a chunk of its own, too.
  * @returns bytes by file name
  */
 async function islands(folder: string, hash: string): Promise<(readonly [string, Uint8Array])[]> {
-  const preact = path.join(embed, 'preact.ts')
-  const alive = kinds.filter((kind) => kind.island)
-  const sources = Object.fromEntries(
-    alive.map(({ id }) => [id, path.resolve(embed, `../kinds/${id}/live.tsx`)] as const),
-  )
-  const { outputFiles, metafile } = await build({
+  const options = {
     ...common,
-    entryPoints: { ...sources, preact },
     format: 'esm',
-    splitting: true,
     metafile: true,
     outdir: folder,
     entryNames: `c/[name]-${hash}`,
     chunkNames: 'c/[name]-[hash]',
     jsx: 'automatic',
     jsxImportSource: 'preact',
+  } as const
+  const pieces = await build({ ...options, entryPoints: [path.join(embed, 'pieces.ts')] })
+  const within = new Set(Object.keys(pieces.metafile.inputs).map((file) => path.resolve(file)))
+  const alive = kinds.filter((kind) => kind.island)
+  const programs = await build({
+    ...options,
+    entryPoints: Object.fromEntries(
+      alive.map(({ id }) => [id, path.resolve(embed, `../kinds/${id}/live.tsx`)] as const),
+    ),
+    splitting: true,
+    plugins: [takenFrom(`./pieces-${hash}.js`, within)],
   })
-  const entryOf = new Map(
-    Object.entries(metafile.outputs).map(([file, { entryPoint }]) => [
-      path.resolve(file),
-      entryPoint && path.resolve(entryPoint),
-    ]),
+  return [...pieces.outputFiles, ...programs.outputFiles].map(
+    ({ path: file, contents }) => [path.relative(folder, file), contents] as const,
   )
-  return outputFiles
-    .map(({ path: file, contents }) => {
-      return [path.relative(folder, file), contents, entryOf.get(file)] as const
-    })
-    .filter(([, , entry]) => entry !== preact) // the entry alone is asked for by nobody
-    .map(([file, contents]) => [file, contents] as const)
 }
 
-/** All chunks, named by a hash of the build. @returns bytes by file name below `folder` */
-async function buildChunks(folder: string, hash: string): Promise<Map<string, Uint8Array>> {
+/** Imports of these modules become imports of one file that holds them all. */
+const takenFrom = (file: string, modules: ReadonlySet<string>): Plugin => ({
+  name: 'taken from one file',
+  setup({ onResolve, resolve }) {
+    onResolve({ filter: /.*/ }, async ({ path: name, pluginData, ...where }) => {
+      if (pluginData === setup || where.kind === 'entry-point') return undefined
+      const found = await resolve(name, { ...where, pluginData: setup })
+      return modules.has(found.path) ? { path: file, external: true } : found
+    })
+  },
+})
+/** Marks a question that the plugin above asks itself. */
+const setup = {}
+
+/** @returns bytes of each behaviour by its name */
+async function buildBehaviours(folder: string): Promise<Map<string, Uint8Array>> {
   const names = (await readdir(behaviours))
     .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
     .map((file) => file.slice(0, -3))
   const markup = JSON.stringify(markupOf(kinds))
-  const files = new Map<string, Uint8Array>()
+  const built = new Map<string, Uint8Array>()
   for (const name of names) {
-    const built = await build({
+    const { outputFiles } = await build({
       ...common,
       entryPoints: [path.join(behaviours, `${name}.ts`)],
       format: 'esm',
       outdir: folder,
-      entryNames: `c/[name]-${hash}`,
       define: { yimbleMarkup: markup },
       loader: { '.css': 'text', '.png': 'empty' },
     })
-    const [file] = built.outputFiles
-    files.set(path.relative(folder, file!.path), file!.contents)
+    built.set(name, outputFiles[0]!.contents)
   }
-  for (const [file, contents] of await islands(folder, hash)) files.set(file, contents)
-  return files
+  return built
 }
 
 /** @returns bytes by file name below `folder` */
 export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array>> {
-  // Twice: islands import each other by names that hold the hash.
-  const hash = hashOf(await buildChunks(folder, 'x'))
-  const files = await buildChunks(folder, hash)
+  const alone = await buildBehaviours(folder)
+  // Islands are built twice: they import each other by names that hold the hash.
+  const hash = hashOf([...alone, ...(await islands(folder, 'x'))])
+  const files = new Map(await islands(folder, hash))
+  for (const [name, bytes] of alone) files.set(`c/${name}-${hash}.js`, bytes)
   const define = { yimbleBuild: JSON.stringify(hash) }
   for (const [name, entry] of [
     ['embed.js', 'main.ts'],
@@ -109,9 +117,10 @@ export async function buildEmbed(folder: string): Promise<Map<string, Uint8Array
   return files
 }
 
-function hashOf(files: ReadonlyMap<string, Uint8Array>): string {
+/** @param files - bytes with their names */
+function hashOf(files: readonly (readonly [string, Uint8Array])[]): string {
   const hash = createHash('sha256')
-  for (const name of [...files.keys()].sort()) hash.update(name).update(files.get(name)!)
+  for (const [name, bytes] of [...files].sort(([a], [b]) => (a < b ? -1 : 1))) hash.update(name).update(bytes)
   return hash.digest('hex').slice(0, 8)
 }
 

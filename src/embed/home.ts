@@ -42,7 +42,7 @@ export interface Home {
   /** Data of delivery by its path, asked for once; undefined when it could not be had. */
   load<T>(path: string): Promise<T | undefined>
   /** A further program by its name; rejects when it can't be had. */
-  chunk<T>(name: string): Promise<T | undefined>
+  chunk<T>(name: string): Promise<T>
   /** Markup that delivery made, as nodes: a page may let one policy through only, which is the embed's. */
   fragment(markup: string): Promise<DocumentFragment | undefined>
   /** Puts a content into a box of the root, with its styles, fonts and behaviours. */

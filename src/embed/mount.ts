@@ -249,7 +249,7 @@ async function behave(names: readonly string[], home: Home): Promise<void> {
   const { element, root, around } = home
   for (const name of names) {
     try {
-      const stop = (await home.chunk<Behaviour>(name))?.start(root, home.locale, home)
+      const stop = (await home.chunk<Behaviour>(name)).start(root, home.locale, home)
       if (!stop) continue
       if (element.isConnected) around.running.set(element, [...(around.running.get(element) ?? []), stop])
       else stop()

@@ -56,15 +56,14 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   let locale = 'en'
   const undo: (() => void)[] = []
 
-  const chunk = <T>(name: string) =>
-    import(`${new URL(script).origin}/${chunkPath(name)}`) as Promise<T | undefined>
+  const chunk = <T>(name: string) => import(`${new URL(script).origin}/${chunkPath(name)}`) as Promise<T>
   const behave = async () => {
     undo.splice(0).forEach((stop) => stop())
     const begun = revision
     for (const name of names) {
-      const { start: run } = (await import(`${new URL(script).origin}/${chunkPath(name)}`)) as {
+      const { start: run } = await chunk<{
         start(root: ShadowRoot, locale: string, home: Pick<Home, 'chunk'>): () => void
-      }
+      }>(name)
       if (begun === revision) undo.push(run(root, locale, { chunk }))
     }
   }

@@ -161,7 +161,7 @@ function page(
     .join('')
   const layout =
     form === 'frame'
-      ? // As light or dark as the page around it: otherwise browsers put a ground of their own behind it.
+      ? // The frame takes the scheme of the page around it: otherwise browsers put a white ground behind it.
         `:root{color-scheme:light dark}body{margin:0;background:${facts.frame ?? 'transparent'}}`
       : `body{margin:0;background:${facts.background}}main{max-width:72rem;margin:0 auto;padding:clamp(16px,4vw,48px)}h1{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
   const jsonLd = shown?.jsonLd

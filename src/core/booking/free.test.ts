@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { offsetIn } from '../schedule/offsetIn'
 import { zoneFromOffsets } from '../schedule/zone'
-import { freeTimesOf, reach, soonestOf, whoTakes, type TakenUp } from './free'
+import { askedOfEach, freeTimesOf, reach, soonestIn, timesOfEach, whoTakes, type TakenUp } from './free'
 import { calendarSchema, type Calendar } from './shape'
 
 const zone = zoneFromOffsets('Europe/London', offsetIn('Europe/London'))
@@ -84,15 +84,14 @@ describe('when it is free', () => {
   })
   test('the soonest of each, and of whoever is first', () => {
     const calendar = made()
-    const asked = {
+    const asked = askedOfEach({
       service: calendar.services[0]!,
       count: 1,
       range: monday,
       now: minute('2027-06-01T00:00Z'),
-    }
-    expect(
-      soonestOf({ calendar, zone }, [], asked).map(({ who, start }) => [who, hours([{ start }])[0]]),
-    ).toEqual([
+    })
+    const times = timesOfEach({ calendar, zone }, [], asked, true)
+    expect(soonestIn(asked, times).map(({ who, start }) => [who, hours([{ start }])[0]])).toEqual([
       ['', '08:00'],
       ['a', '08:00'],
       ['b', '10:00'],

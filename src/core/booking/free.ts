@@ -201,14 +201,25 @@ export function whoTakes(
   return chosen.length === service.needs.length ? chosen.flat() : undefined
 }
 
-/** The soonest time of each whom one can choose, and of whoever is free first. */
-export function soonestOf(
+/** Times of each question, in order. @param isFirst - only the first of each is wanted */
+export const timesOfEach = (
   ready: ReadyCalendar,
   taken: readonly TakenUp[],
-  asked: Omit<Asked, 'who'>,
-): { readonly who: string; readonly start: number }[] {
-  return ['', ...asked.service.needs[0]!.of].flatMap((who) => {
-    const [first] = freeTimesOf(ready, taken, { ...asked, who })
-    return first ? [{ who, start: first.start }] : []
+  asked: readonly Asked[],
+  isFirst: boolean,
+): FreeTime[][] =>
+  asked.map((one) => {
+    const times = freeTimesOf(ready, taken, one)
+    return isFirst ? times.slice(0, 1) : times
   })
-}
+
+/** A question for whoever is free first, and for each whom one can choose. */
+export const askedOfEach = (asked: Omit<Asked, 'who'>): Asked[] =>
+  ['', ...asked.service.needs[0]!.of].map((who) => ({ ...asked, who }))
+
+/** The soonest time of each who was asked for. @param times - of each question, in the same order */
+export const soonestIn = (
+  asked: readonly Asked[],
+  times: readonly (readonly FreeTime[])[],
+): { readonly who: string; readonly start: number }[] =>
+  asked.flatMap(({ who }, at) => times[at]!.slice(0, 1).map(({ start }) => ({ who, start })))

@@ -17,7 +17,7 @@ export const postedQuestions = (form: Form): Question[] =>
   questionsOf(form).filter(({ id }) => Object.hasOwn(form.posts.columns, id))
 
 /**
- * Answers that their columns cannot hold, whatever the form lets through: a link that is none, a time that no day has.
+ * Finds answers that their columns cannot hold, though the form lets them through: `javascript:1` as a link, 25:99 as a time.
  * @returns ids of the questions
  */
 export const unpostable = (form: Form, answers: Answers): string[] =>

@@ -242,10 +242,9 @@ function instant(line: ContentLine | undefined, zones: Zones): string | undefine
   return Number.isNaN(date.getTime()) ? undefined : date.toISOString()
 }
 
-/** Weeks, days and parts of a day (RFC 5545, 3.3.6). @returns ms */
 const maxDurationMs = 100 * 366 * dayMs
 
-/** @returns ms; undefined for what is none, or longer than a hundred years */
+/** Weeks, days and parts of a day (RFC 5545, 3.3.6). @returns ms; undefined for what is none, or longer than a hundred years */
 export function readDuration(value: string): number | undefined {
   const [all, sign, weeks, days, hours, minutes, seconds] =
     /^\s*([+-])?P(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?\s*$/i.exec(value) ?? []

@@ -8,7 +8,7 @@ export const helloSchema = z.strictObject({ yimble: z.literal('stage'), nonce: z
 const hex = z.string().regex(/^#[0-9a-f]{6}$/)
 /** Whether the texts that are drawn can be read on what is behind them. */
 const textsMeasured = z.strictObject({
-  /** Of all texts, and of those that stand on a picture, which nobody can measure. */
+  /** How many texts there are, and how many of them stand on a picture, where contrast cannot be measured. */
   count: z.number(),
   onPictures: z.number(),
   /** Those with less contrast than WCAG 2.2 (1.4.3) asks for, the worst of each part and pair of colours. */

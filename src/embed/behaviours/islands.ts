@@ -19,7 +19,7 @@ export function start(root: ShadowRoot, _locale: string, home: Home): () => void
   let undo = () => {}
   const begin = async () => {
     const [live, door] = await Promise.all([home.chunk<Live>(island.name), home.chunk<DoorChunk>('door')])
-    if (!box.isConnected || !live || !door) return
+    if (!box.isConnected) return
     undo = live.start(box, island.props, door.doorOf(box, island, home))
     box.dataset.alive = ''
   }

@@ -17,7 +17,7 @@ export function start(root: ShadowRoot, locale: string, home: Home): () => void 
     const begun = home
       .chunk<Behaviour>(name)
       .then((chunk) => {
-        if (!life.signal.aborted) undo.push(chunk?.start(root, locale, home))
+        if (!life.signal.aborted) undo.push(chunk.start(root, locale, home))
       })
       // Out of reach it is given up: the form and the links then lead to the hosted page.
       .finally(() => there.add(name))

@@ -25,7 +25,7 @@ export function start(root: ShadowRoot, _locale: string, home: Home): () => void
     prepare() {
       void home.load<Content>(`/o/${ref}.json`)
       program ??= home.chunk<SurfaceChunk>('surface').then(
-        (one) => one?.surfaceOf(surface, home),
+        (one) => one.surfaceOf(surface, home),
         () => (program = undefined), // the next wish asks again
       )
     },

@@ -47,7 +47,7 @@ export function surfaceOf(surface: HTMLDialogElement, home: Home): { show(isAske
         fillOnce()
       }
       void home.chunk<AwayChunk>('away').then(
-        (away) => away && inside.replaceChildren(away.note(home.element, again)),
+        (away) => inside.replaceChildren(away.note(home.element, again)),
         () => undefined,
       )
     })

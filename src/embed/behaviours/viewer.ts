@@ -21,7 +21,7 @@ export function start(root: ShadowRoot, locale: string, home?: Home): () => void
   }
   const prepare = () =>
     (program ??= home.chunk<LargeChunk>('large').then(
-      (one) => one?.viewerOf(root, dialog, locale),
+      (one) => one.viewerOf(root, dialog, locale),
       () => (program = undefined), // the next wish asks again
     ))
   for (const name of ['pointerover', 'focusin', 'touchstart'])

@@ -64,8 +64,15 @@ export function sentenceLines(props: BookingProps, lines: (words: string) => num
 }
 
 /** While times are looked for, or what is said when nobody answers: whichever is longer. */
-export const lookingLines = ({ looking, locale }: BookingProps, of: (words: string) => number): number =>
+const lookingLines = ({ looking, locale }: BookingProps, of: (words: string) => number): number =>
   Math.max(of(looking), of(say(doorWords.away, locale)))
+
+/** The same in em, with the room that a month will take. @param linesOf - lines of small print that words take */
+export function lookingEm(props: BookingProps, widthEm: number, linesOf: (words: string) => number): number {
+  const looking = lookingLines(props, linesOf) * smallEm
+  if (!showsMonth(props, begun(props))) return looking
+  return Math.max(looking, widthEm >= besideEm ? sizes.month.beside : sizes.month.below)
+}
 
 export function bookingPx(
   props: BookingProps,
@@ -124,9 +131,8 @@ export function bookingPx(
     props.services.length === 0
       ? smallEm * lines(props.nothing, widthEm, small.size)
       : stackEm([stackEm(rows, sizes.groups), asideEm], sizes.below)
-  const looking = lookingLines(props, (words) => lines(words, widthEm, small.size)) * smallEm
-  const monthEm = inner >= besideEm * em ? sizes.month.beside : sizes.month.below
-  const bodyEm = step === 'what' ? what : showsMonth(props, chosen) ? Math.max(looking, monthEm) : looking
+  const bodyEm =
+    step === 'what' ? what : lookingEm(props, widthEm, (words) => lines(words, widthEm, small.size))
   const all = stackEm([top, sentenceEm, bodyEm], sizes.below)
   return Math.ceil(all * em + 2 * paddingPx(look) + rows.length)
 }

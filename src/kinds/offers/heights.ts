@@ -1,8 +1,7 @@
 /** How high a list of offers, or one offer, is before anything is chosen. */
 import type { BlockValues } from '../block'
 import { groupsOf } from '../booking/names'
-import { besideEm, lookingLines, roomyEm, sentenceLines, sizes as bookingSizes } from '../booking/heights'
-import { begun, showsMonth } from '../booking/view'
+import { lookingEm, roomyEm, sentenceLines, sizes as bookingSizes } from '../booking/heights'
 import { counted, linesOf } from '../letters'
 import { faceOf, innerPx, paddingPx, small, smallEm, stackEm, text, type Look } from '../sizes'
 import { heading } from '../strips/heading'
@@ -152,10 +151,8 @@ export function offersPx(
       sentenceLines(booking, (words) => linesOf(counted(words, faceOf(look, 'heading')), sentenceWidth)) *
       size *
       line
-    const waiting = lookingLines(booking, (words) => lines(words, width, small.size)) * smallEm
-    const monthEm = width >= besideEm ? bookingSizes.month.beside : bookingSizes.month.below
-    const body = showsMonth(booking, begun(booking)) ? Math.max(waiting, monthEm) : waiting
-    return stackEm([sentence, body], bookingSizes.below)
+    const waiting = lookingEm(booking, width, (words) => lines(words, width, small.size))
+    return stackEm([sentence, waiting], bookingSizes.below)
   }
   /** As many beside each other as fit. */
   function factsEm(offer: Offer, width: number): number {

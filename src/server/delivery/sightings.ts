@@ -18,7 +18,7 @@ const limits = { bodyBytes: 2_000, everyMs: 60_000, pagesAWidget: 100, perMinute
 /** One page is noted at most once a minute. */
 const recent = new LRUCache<string, true>({ max: 20_000, ttl: limits.everyMs })
 
-/** Of one address, by minute: a page has a few widgets. What is over is passed over. */
+/** Counts sightings of one network address by minute, and drops what is over the limit: a page has a few widgets only. */
 const counts = createLimits()
 
 /** Bad input is passed over in silence: nobody waits for an answer. @param peer - the visitor's address */

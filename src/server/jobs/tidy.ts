@@ -57,7 +57,7 @@ const statements: Readonly<Record<string, string>> = {
   chunks: `delete from embed_chunks where built_at < now() - interval '${keptFor.chunkDays} days'`,
   files: `delete from files where id in (select id from files where submission_id is null and came_at < now() - interval '${keptFor.strayFileDays} days' limit ${share})`,
   deliveries: `delete from deliveries where id in (select id from deliveries where made_at < now() - interval '${keptFor.deliveryDays} days' limit ${share})`,
-  // Asked for and never confirmed: there is no leave to keep it. Those who left are kept as long as what visitors send.
+  // Nobody agreed to what was never confirmed, so it goes. Those who left are kept as long as what visitors send.
   subscribers: `delete from subscribers where id in (select b.id from subscribers b join lists l on l.id = b.list_id join clients c on c.id = l.client_id
     where (b.state = 'asked' and b.asked_at < now() - interval '${keptFor.unconfirmedDays} days')
        or (b.state = 'left' and b.left_at < now() - make_interval(days => c.keep_days)) limit ${share})`,

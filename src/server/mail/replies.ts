@@ -16,7 +16,7 @@ import { trimmedReply } from './ownWords'
 
 const largest = 10_000_000
 const maxFiles = 10
-/** Of one address of ours: whoever has it can write without end. */
+/** Mails that one reply address takes in an hour. Anybody who knows the address can write to it. */
 const maxPerHour = 20
 const parseMs = 10_000
 

@@ -1,6 +1,6 @@
 /** What threads do (`inThread.ts`). Each takes and gives plain values. */
 import { prepareClientPage, type ClientPage } from '../../core/stage/clientPage'
-import { freeTimesOf, type Asked, type FreeTime, type TakenUp } from '../../core/booking/free'
+import { timesOfEach, type Asked, type FreeTime, type TakenUp } from '../../core/booking/free'
 import type { Calendar } from '../../core/booking/shape'
 import { readBytes } from '../../core/readers/all'
 import { busyIn, type BusyContext } from '../../core/readers/busy'
@@ -47,7 +47,7 @@ const work = {
     }
     return texts.flatMap((text) => busyIn(text, context))
   },
-  ownWords: (text: string) => ownWords(text),
+  ownWords,
   freeTimes: ({
     calendar,
     taken,
@@ -58,12 +58,8 @@ const work = {
     readonly taken: readonly TakenUp[]
     readonly asked: readonly Asked[]
     readonly isFirst: boolean
-  }): FreeTime[][] => {
-    const ready = { calendar, zone: zoneTableOf(calendar.zone) }
-    const all = asked.map((one) => freeTimesOf(ready, taken, one))
-    return isFirst ? all.map((times) => times.slice(0, 1)) : all
-  },
-  rasterise: (bytes: Uint8Array) => rasterise(bytes),
+  }): FreeTime[][] => timesOfEach({ calendar, zone: zoneTableOf(calendar.zone) }, taken, asked, isFirst),
+  rasterise,
 } as const
 export type ThreadWork = typeof work
 

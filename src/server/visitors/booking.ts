@@ -1,6 +1,6 @@
 /** Tells visitors what is free, keeps times for them, and books. */
 import type { Transaction } from 'sequelize'
-import { reach, type Asked } from '@/core/booking/free'
+import { askedOfEach, reach, soonestIn, type Asked } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import { given, type Answers as Given } from '@/core/forms/answers'
 import { questionsOf, type Form } from '@/core/forms/form'
@@ -159,14 +159,10 @@ export const bookingAnswers = answering(bookingActions)(
     async soonest({ service: id, count }, { widget, spend }) {
       const { known, service } = await offeredBy(widget, id)
       const range = whole(service, nowMinute())
-      const everybody = ['', ...service.needs[0]!.of]
-      const asked = everybody.map((who): Asked => ({ service, who, count, now: range.from, range }))
+      const asked = askedOfEach({ service, count, now: range.from, range })
       spend(workOf(asked))
       const taken = await takenAround(known, service, range)
-      const firsts = await freeTimesOfAll(known, taken, asked, true)
-      return {
-        soonest: everybody.flatMap((who, at) => firsts[at]!.map(({ start }) => ({ who, start }))),
-      }
+      return { soonest: soonestIn(asked, await freeTimesOfAll(known, taken, asked, true)) }
     },
     async hold({ before, start, ...wanted }, { widget, visitor }) {
       const { known, service } = await offeredBy(widget, wanted.service)

@@ -5,8 +5,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeUTF8 } from 'entities'
 import { QueryTypes } from 'sequelize'
-import type { FreeTime } from '@/core/booking/free'
-import { dayIn, timeIn } from '@/core/booking/when'
+import { timeIn } from '@/core/booking/when'
 import { say } from '@/core/locale/phrase'
 import { db } from '../db/db'
 import { openHeaders } from '../delivery/files'
@@ -18,11 +17,9 @@ import { bookingWords, type BookingWord } from '../services/booking/bookingWords
 import { calendarOf, type KnownCalendar } from '../services/booking/calendarBody'
 import { feedOf } from '../services/booking/feeds'
 import { writeIcs } from '../services/booking/ics'
-import { soonFreeTimes } from '../services/booking/freeTimes'
+import { firstFreeDays } from '../services/booking/freeTimes'
 import { limitedText } from './body'
-import { takeShared } from './limits'
-import { sendPage, sendTooOften } from './page'
-import { VisitorError } from './problems'
+import { mayChange, sendPage } from './page'
 
 export const bookingPath = /^\/b\/([0-9a-f-]{36})\/([\w-]{22})(\/booking\.ics)?$/
 export const feedPath = /^\/k\/([0-9a-f-]{36})\/([a-z][a-z0-9]{0,15})\/([\w-]{22})\.ics$/
@@ -58,12 +55,7 @@ export async function answerBooking(
     })
   }
   const form = new URLSearchParams(await limitedText(request, mostBytes))
-  try {
-    await takeShared(`booking ${id}`, maxChangesPerHour)
-  } catch (error) {
-    if (error instanceof VisitorError) return sendTooOften(response, booking.locale)
-    throw error
-  }
+  if (!(await mayChange(response, booking.locale, `booking ${id}`, maxChangesPerHour))) return
   if (canChange && form.get('do') === 'cancel') await cancelBooking(id, 'visitor')
   const to = Number(form.get('to'))
   if (canChange && Number.isSafeInteger(to) && to > 0)
@@ -139,21 +131,8 @@ async function timesFor(
   const range = { from: Math.max(from, now), until: now + service.aheadDays * 1440 }
   // Whoever was chosen stays; what it takes up itself is free for it only where it moves by a whole booking.
   const who = service.needs[0]?.of.find((id) => booking.who.includes(id)) ?? ''
-  const daysIn = (times: readonly FreeTime[]) =>
-    new Set(times.map(({ start }) => dayIn(start, locale, calendar.zone))).size
-  const free = await soonFreeTimes(
-    known,
-    { service, who, count: booking.count, range, now },
-    (times) => daysIn(times) > mostDays,
-  )
-  const days = new Map<string, number[]>()
-  for (const { start } of free) {
-    const day = dayIn(start, locale, calendar.zone)
-    if (!days.has(day) && days.size === mostDays) break
-    days.set(day, [...(days.get(day) ?? []), start])
-  }
-  const last = [...days.values()].at(-1)?.at(-1)
-  const next = free.find(({ start }) => last !== undefined && start > last)
+  const asked = { service, who, count: booking.count, range, now }
+  const { days, next } = await firstFreeDays(known, asked, { locale, maxDays: mostDays })
   const shown = [...days].map(
     ([day, starts]) =>
       `<h2>${escapeUTF8(day)}</h2>${starts
@@ -163,7 +142,7 @@ async function timesFor(
         )
         .join('')}`,
   )
-  const later = next ? `<p><a href="?move=${next.start}">${words('later')}</a></p>` : ''
+  const later = next ? `<p><a href="?move=${next}">${words('later')}</a></p>` : ''
   return `${isGone ? `<p role="alert">${words('gone')}</p>` : ''}${
     shown.length > 0
       ? `<form method="post"><input type="hidden" name="who" value="${who}">${shown.join('')}</form>${later}`

@@ -14,10 +14,8 @@ import {
   type Subscribed,
 } from '../services/visitors/subscribers'
 import { subscriberWords as words } from '../services/visitors/subscriberWords'
-import { takeShared } from './limits'
-import { sendPage, sendTooOften } from './page'
+import { mayChange, sendPage, sendTooOften } from './page'
 import { waitFor } from './visitors'
-import { VisitorError } from './problems'
 
 export const letterPath = /^\/l\/(?:([\w-]{43})|([0-9a-f-]{36})\/([\w-]{22})(?=\/leave$))(\/leave)?$/
 const maxChangesPerHour = 10
@@ -35,14 +33,10 @@ export async function answerLetter(
   if (!token || !who) return send(response, 404, 'en', say(words.gone, 'en'))
   const told = (phrase: Phrase) =>
     say(phrase, who.locale).replaceAll('{name}', who.clientName).replaceAll('{email}', who.email)
-  if (isPost)
-    try {
-      await takeShared(`letter ${token}`, maxChangesPerHour)
-    } catch (error) {
-      if (error instanceof VisitorError) return sendTooOften(response, who.locale)
-      throw error
-    }
-  if (isPost) await setSubscribed(token, leave ? 'left' : 'confirmed')
+  if (isPost) {
+    if (!(await mayChange(response, who.locale, `letter ${token}`, maxChangesPerHour))) return
+    await setSubscribed(token, leave ? 'left' : 'confirmed')
+  }
   const isDone = isPost || isSo(who, leave)
   send(
     response,

@@ -10,9 +10,7 @@ import { ringBackActions } from '@/kinds/ringBack/actions'
 import { choicesOf, momentInWords } from '@/kinds/ringBack/choices'
 import { toldWords } from '@/kinds/ringBack/toldWords'
 import { db, inTransaction } from '../db/db'
-import { ringInbox } from '../live/bell'
-import { announce } from '../services/visitors/announcing'
-import { addMessage } from '../services/visitors/messages'
+import { takeWords } from '../services/visitors/takeWords'
 import {
   beginCall,
   callOf,
@@ -143,11 +141,7 @@ export const ringBackAnswers = answering(ringBackActions)(
       await inTransaction(async (transaction) => {
         const row = await db().Submission.findByPk(call.submissionId, { transaction, lock: true })
         if (!row) return
-        const n = await addMessage({ submissionId: row.id, kind: 'visitor', text }, transaction)
-        const told = { submissionId: row.id, n, from: 'visitor', text, files: [] }
-        await announce(row.clientId, 'message.created', told, transaction)
-        await row.update({ state: 'open', changedAt: new Date() }, { transaction })
-        await ringInbox(call, transaction)
+        await takeWords(row, { text }, transaction)
       })
       return {}
     },

@@ -4,8 +4,7 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { escapeUTF8 } from 'entities'
-import type { FreeTime } from '@/core/booking/free'
-import { dayIn, momentIn, timeIn } from '@/core/booking/when'
+import { momentIn, timeIn } from '@/core/booking/when'
 import { questionsOf } from '@/core/forms/form'
 import { say } from '@/core/locale/phrase'
 import { bookingActions } from '@/kinds/booking/actions'
@@ -14,7 +13,7 @@ import { fieldWords } from '@/kinds/booking/words'
 import { newKey } from '@/kinds/newKey'
 import { nowMinute } from '../services/booking/booking'
 import { bookingWords } from '../services/booking/bookingWords'
-import { soonFreeTimes } from '../services/booking/freeTimes'
+import { firstFreeDays } from '../services/booking/freeTimes'
 import { giveBackOverdue } from '../services/booking/taking'
 import { bookingAnswers, offeredBy, type Offered } from './booking'
 import { limitedText } from './body'
@@ -73,23 +72,8 @@ async function sendTimes(
   const now = nowMinute()
   const range = { from: Math.max(now, from), until: now + service.aheadDays * 1440 }
   await giveBackOverdue(known.id)
-  const daysIn = (times: readonly FreeTime[]) =>
-    new Set(times.map(({ start }) => dayIn(start, locale, zone))).size
-  const free = await soonFreeTimes(
-    known,
-    { service, who: '', count: 1, range, now },
-    (times) => daysIn(times) > mostDays,
-  )
-  const days = new Map<string, number[]>()
-  let next: number | undefined
-  for (const { start } of free) {
-    const day = dayIn(start, locale, zone)
-    if (!days.has(day) && days.size === mostDays) {
-      next = start
-      break
-    }
-    days.set(day, [...(days.get(day) ?? []), start])
-  }
+  const asked = { service, who: '', count: 1, range, now }
+  const { days, next } = await firstFreeDays(known, asked, { locale, maxDays: mostDays })
   const lists = [...days].map(
     ([day, starts]) =>
       `<h2>${escapeUTF8(day)}</h2><p>${starts.map((start) => `<a class="time" href="?at=${start}">${timeIn(start, locale, zone)}</a>`).join(' ')}</p>`,

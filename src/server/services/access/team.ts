@@ -2,7 +2,6 @@
  * The people of an agency: the first one, those who are invited, their roles and passwords. Links carry a token that is
  * kept as a hash only, work once, and end after some days.
  */
-import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { LinkShape, TeamShape } from '@/core/api/shapes'
 import { dateInWords } from '@/core/locale/dates'
@@ -11,8 +10,8 @@ import { problem, ProblemError } from '@/core/problems'
 import { offsetIn } from '@/core/schedule/offsetIn'
 import { db, inTransaction } from '../../db/db'
 import { env } from '../../env'
-import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import { clientRow } from '../clients/clientRow'
 import { demand, found, type Actor, type Anybody, type Role } from './actor'
 import { inviteWords } from './inviteWords'
@@ -143,7 +142,7 @@ export async function inviteClientPerson(actor: Actor, clientId: string, email: 
       paragraphs: [told(inviteWords.invited), told(inviteWords.until)],
       button: { words: told(inviteWords.come), url: link.url },
     })
-    await enqueue('mail', { fromName: agency.name, to, ...letter }, randomUUID(), transaction)
+    await postLetter({ fromName: agency.name, to, ...letter }, transaction)
     return link
   })
 }

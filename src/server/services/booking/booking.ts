@@ -43,3 +43,6 @@ export const isOpen = ({ state, starts }: Booking, now = nowMinute()): boolean =
 /** Until when visitors change it by themselves, in minutes since 1970. */
 export const changeUntil = (known: KnownCalendar, { starts }: Pick<Booking, 'starts'>): number =>
   starts - known.calendar.terms.changeHours * 60
+
+/** Who changes a booking. What a visitor does is told to the house as something new in the inbox. */
+export type By = 'visitor' | 'house'

@@ -1,13 +1,12 @@
 /** Mails about a booking, to whoever booked and to those who were booked, each with an invitation for their calendar. */
-import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { momentIn } from '@/core/booking/when'
 import { priceInWords } from '@/core/locale/numbers'
 import { say } from '@/core/locale/phrase'
 import { db } from '../../db/db'
 import { env } from '../../env'
-import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import { newReplyToken, replyAddress } from '../../mail/replyAddress'
 import { changeUntil, isOpen, type Booking } from './booking'
 import { bookingLink } from './links'
@@ -84,18 +83,16 @@ export async function mailBooking(
   const replyTo = await replyAddressOf(known, booking, transaction)
   const method = told === 'cancelled' ? 'CANCEL' : 'REQUEST'
   const send = (to: string, letter: ReturnType<typeof letterTo>, calendar: IcsEvent, replyTo?: string) =>
-    enqueue(
-      'mail',
+    postLetter(
       {
         fromName: client.name,
         to,
-        ...(replyTo ? { replyTo } : {}),
+        replyTo,
         ...letter,
         ...(told === 'asked' || told === 'reminder'
           ? {}
           : { calendar: { method, content: writeIcs(method, [calendar]) } }),
       },
-      randomUUID(),
       transaction,
     )
   if (booking.email) {
@@ -110,7 +107,7 @@ export async function mailBooking(
   for (const { id, mail } of known.calendar.resources) {
     if (!mail || !booking.who.includes(id)) continue
     const calendar = eventForHouse(known, booking, client.name)
-    await send(mail, letterToHouse(known, booking, told, client.locale), calendar, booking.email || undefined)
+    await send(mail, letterToHouse(known, booking, told, client.locale), calendar, booking.email)
   }
 }
 
@@ -151,10 +148,8 @@ export async function mailLoss(
   const content = writeIcs('CANCEL', [eventForHouse(known, gone, client.name)])
   const letter = letterToHouse(known, gone, 'cancelled', client.locale)
   for (const { mail } of losers)
-    await enqueue(
-      'mail',
+    await postLetter(
       { fromName: client.name, to: mail, ...letter, calendar: { method: 'CANCEL', content } },
-      randomUUID(),
       transaction,
     )
 }

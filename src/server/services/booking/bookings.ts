@@ -5,7 +5,7 @@
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { CalendarService } from '@/core/booking/shape'
 import { db, inTransaction } from '../../db/db'
-import { columns, isOpen, nowMinute, type Booking } from './booking'
+import { columns, isOpen, nowMinute, type Booking, type By } from './booking'
 import { calendarOf, type KnownCalendar } from './calendarBody'
 import { mailBooking, mailLoss, type Told } from './bookingMails'
 import { followBooking } from './davSync'
@@ -181,9 +181,6 @@ export async function findBooking(id: string, transaction?: Transaction): Promis
   )
   return row
 }
-
-/** Who changes a booking. What a visitor does is told to the house as something new in the inbox. */
-export type By = 'visitor' | 'house'
 
 /** @returns false when it is over or cancelled already */
 export function cancelBooking(id: string, by: By): Promise<boolean> {

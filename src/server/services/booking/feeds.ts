@@ -40,7 +40,7 @@ export async function feedOf(
   const known = await calendarOf(row.clientId, calendarId)
   if (!known) return undefined
   const person = known.calendar.resources.find(({ id }) => id === resource)
-  // Somebody who does not work there any more reads nothing of it.
+  // People who were taken out of the calendar can no longer read it.
   if (!person && resource !== everybody) return undefined
   const bookings = await db().sequelize.query<Booking>(
     `select ${columns} from bookings b where b.calendar_id = $1 and b.starts > $2 and b.state in ('asked', 'booked')

@@ -2,8 +2,9 @@
  * Free times, as visitors and those of the house ask for them. Most questions cost a few milliseconds and are answered at once; one over
  * years, or of a hundred people, is worked out in a thread, so that nobody else's request waits for it.
  */
-import { freeTimesOf, reach, type Asked, type FreeTime, type TakenUp } from '@/core/booking/free'
+import { reach, timesOfEach, type Asked, type FreeTime, type TakenUp } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
+import { dayIn } from '@/core/booking/when'
 import { inThread } from '../../threads/inThread'
 import type { KnownCalendar } from './calendarBody'
 import { takenIn } from './taking'
@@ -30,8 +31,7 @@ export async function freeTimesOfAll(
 ): Promise<FreeTime[][]> {
   if (workOf(asked) > inlineMs)
     return inThread('freeTimes', { calendar: known.calendar, taken, asked, isFirst })
-  const all = asked.map((one) => freeTimesOf(known, taken, one))
-  return isFirst ? all.map((times) => times.slice(0, 1)) : all
+  return timesOfEach(known, taken, asked, isFirst)
 }
 
 /** Who is not asked for is not looked up either. */
@@ -44,25 +44,33 @@ export const forWho = (service: CalendarService, who: string): CalendarService =
 /** Minutes that are looked through at a time. */
 const windowMinutes = 40 * 1440
 
+export interface FreeDays {
+  /** Each day in words, with its starts. */
+  readonly days: ReadonlyMap<string, readonly number[]>
+  /** The first start after them; undefined when there is none. */
+  readonly next: number | undefined
+}
+
 /**
- * Times from the beginning of the range on, until there are enough: most services have something soon, and years ahead need not be
- * looked through for it.
+ * The first days of a range on which something is free. Looking ends as soon as they are found: most services have something soon, and
+ * years ahead need not be looked through for it.
  */
-export async function soonFreeTimes(
+export async function firstFreeDays(
   known: KnownCalendar,
   asked: Asked,
-  isEnough: (times: readonly FreeTime[]) => boolean,
-): Promise<FreeTime[]> {
+  { locale, maxDays }: { readonly locale: string; readonly maxDays: number },
+): Promise<FreeDays> {
   const { from, until } = asked.range
-  const times: FreeTime[] = []
-  for (let at = from; at < until && !isEnough(times); at += windowMinutes)
-    times.push(
-      ...(await freeTimesIn(known, {
-        ...asked,
-        range: { from: at, until: Math.min(until, at + windowMinutes) },
-      })),
-    )
-  return times
+  const days = new Map<string, number[]>()
+  for (let at = from; at < until; at += windowMinutes) {
+    const range = { from: at, until: Math.min(until, at + windowMinutes) }
+    for (const { start } of await freeTimesIn(known, { ...asked, range })) {
+      const day = dayIn(start, locale, known.calendar.zone)
+      if (!days.has(day) && days.size === maxDays) return { days, next: start }
+      days.set(day, [...(days.get(day) ?? []), start])
+    }
+  }
+  return { days, next: undefined }
 }
 
 /** Times in order. */

@@ -2,16 +2,15 @@
  * Tells the house that a booking was moved or cancelled: webhooks always; when the visitor did it, also the inbox and those whom the
  * form names. Those who are booked themselves hear of it by `mailBooking`.
  */
-import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { momentIn } from '@/core/booking/when'
 import { say } from '@/core/locale/phrase'
 import { db } from '../../db/db'
-import { enqueue } from '../../jobs/queue'
 import { ringInbox } from '../../live/bell'
+import { postLetter } from '../../mail/postLetter'
 import { announce } from '../visitors/announcing'
 import { addMessage } from '../visitors/messages'
-import type { Booking } from './booking'
+import type { Booking, By } from './booking'
 import { letterToHouse, namesOf } from './bookingMails'
 import { bookingWords } from './bookingWords'
 import { calendarOf } from './calendarBody'
@@ -26,7 +25,7 @@ interface House {
 export async function noticeChange(
   booking: Booking,
   how: 'moved' | 'cancelled',
-  by: 'visitor' | 'house',
+  by: By,
   transaction: Transaction,
 ): Promise<void> {
   const known = await calendarOf(booking.clientId, booking.calendarId, transaction)
@@ -68,10 +67,5 @@ export async function noticeChange(
   const letter = letterToHouse(known, booking, how, house.locale)
   for (const to of house.mailTo)
     if (!booked.has(to))
-      await enqueue(
-        'mail',
-        { fromName: house.clientName, to, ...(booking.email ? { replyTo: booking.email } : {}), ...letter },
-        randomUUID(),
-        transaction,
-      )
+      await postLetter({ fromName: house.clientName, to, replyTo: booking.email, ...letter }, transaction)
 }

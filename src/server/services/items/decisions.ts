@@ -13,7 +13,7 @@ import { problem, ProblemError } from '@/core/problems'
 import type { Settings } from '@/core/settings/field'
 import { db, inTransaction } from '../../db/db'
 import { renderShowing } from '../../jobs/queue'
-import { demand, found, type Actor } from '../access/actor'
+import { demand, found, mayAnswer, type Actor } from '../access/actor'
 import { prepareRelease, renderLive, sourcesIn } from '../widgets/artifacts'
 import { stored } from '../stored'
 import { clientRow } from '../clients/clientRow'
@@ -103,7 +103,7 @@ export function tagItems(
 /** @throws ProblemError `missing`, also for what waits or is private and somebody may only look */
 export async function getItem(actor: Actor, sourceId: string, key: string): Promise<ItemShape> {
   const source = await sourceRow(actor, sourceId)
-  return found(await wholeItem(`${source.id}/${key}`, actor.role !== 'viewer'), 'item')
+  return found(await wholeItem(`${source.id}/${key}`, mayAnswer(actor)), 'item')
 }
 
 /** Corrects facts of one item; they are kept over refreshes. `null` takes the source's own again. */
@@ -218,7 +218,7 @@ export async function sortingTableOf(actor: Actor, id: string): Promise<TableSha
   const [client, sources, rows, decisions] = await Promise.all([
     getClient(actor, row.clientId),
     listSources(actor, row.clientId),
-    tableRows(sourcesIn(widget.settings as Settings), since, actor.role !== 'viewer'),
+    tableRows(sourcesIn(widget.settings as Settings), since, mayAnswer(actor)),
     decisionsOf(id),
   ])
   return {

@@ -147,7 +147,7 @@ interface Rings {
 }
 const isTooOften = ({ hour, day }: Rings) => hour >= mostOfNumber.hour || day >= mostOfNumber.day
 
-/** How often a visitor's telephone was rung, whatever call it was for. */
+/** Counts how often a number was rung, over all its calls. */
 async function ringsOf(number: string, transaction: Transaction): Promise<Rings> {
   const [row] = await db().sequelize.query<Rings>(
     `select count(*) filter (where at > now() - interval '1 hour')::int as hour, count(*)::int as day

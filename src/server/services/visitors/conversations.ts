@@ -11,6 +11,7 @@ import { enqueue } from '../../jobs/queue'
 import { attendingTalk } from '../../live/attendance'
 import { bell, ring, ringTyping, talkTopic } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import { hostOfReplies, newReplyToken, replyAddress } from '../../mail/replyAddress'
 import { fileLink } from '../../visitors/fileLinks'
 import { claimFiles, waitingFiles } from '../../visitors/files'
@@ -86,7 +87,7 @@ async function mailAnswer(row: Submission, n: number, transaction: Transaction):
     { bind: [row.id, n, mailId], type: QueryTypes.SELECT, transaction },
   )
   if (!message) return
-  await enqueue('mail', await letterFor(row, token, message, mailId, transaction), randomUUID(), transaction)
+  await postLetter(await letterFor(row, token, message, mailId, transaction), transaction)
 }
 
 /** Sends it unless the page has read it, or it went out already. */

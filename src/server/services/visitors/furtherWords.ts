@@ -2,7 +2,6 @@
  * Further words of a talk, and answers by mail: those who heard of what began it hear of these, too, unless somebody who can answer has
  * it open by then. Several words that come soon after each other go in one mail.
  */
-import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { say } from '@/core/locale/phrase'
 import { db, inTransaction } from '../../db/db'
@@ -10,6 +9,7 @@ import { env } from '../../env'
 import { enqueue } from '../../jobs/queue'
 import { isAnybodyThere, isTalkAttended } from '../../live/attendance'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import { subjectOf, toldInWords } from './toldWords'
 import { inboxPhrase } from './telling'
 
@@ -66,7 +66,6 @@ export const mailFurtherWords = (submissionId: string): Promise<void> =>
         url: `${env().YIMBLE_STUDIO_URL}/inbox?at=${submissionId}`,
       },
     })
-    const replyTo = row.sender ? { replyTo: row.sender } : {}
     for (const to of row.mailTo)
-      await enqueue('mail', { fromName: client.name, to, ...replyTo, ...letter }, randomUUID(), transaction)
+      await postLetter({ fromName: client.name, to, replyTo: row.sender, ...letter }, transaction)
   })

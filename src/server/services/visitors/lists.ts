@@ -4,7 +4,7 @@ import type { ListShape, SubscriberShape } from '@/core/api/shapes'
 import { getConnector } from '../../connectors/all'
 import { db } from '../../db/db'
 import { leaveLink } from './subscribers'
-import { demand, found, type Actor } from '../access/actor'
+import { demand, found, mayAnswer, type Actor } from '../access/actor'
 import { clientRow } from '../clients/clientRow'
 import { named } from '../clients/named'
 import { dueOf } from './carryingDue'
@@ -74,7 +74,7 @@ export async function listSubscribers(actor: Actor, id: string): Promise<Subscri
       askedAt: askedAt.toISOString(),
       confirmedAt: confirmedAt?.toISOString() ?? null,
       leftAt: leftAt?.toISOString() ?? null,
-      leaveUrl: actor.role === 'viewer' ? '' : leaveLink(subscriberId),
+      leaveUrl: mayAnswer(actor) ? leaveLink(subscriberId) : '',
     }),
   )
 }

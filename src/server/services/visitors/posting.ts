@@ -2,7 +2,6 @@
  * What the public posts: answers to a form become a row of a catalogue. New ones show at once or wait, as the catalogue says; whoever
  * posted one changes it by a link, and it waits again where new ones wait.
  */
-import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { given, type Answers } from '@/core/forms/answers'
 import { cellsOf, isPosting, postedQuestions } from '@/core/forms/posting'
@@ -11,9 +10,9 @@ import { kindOfFile } from '@/core/forms/files'
 import { say } from '@/core/locale/phrase'
 import { db, inTransaction } from '../../db/db'
 import { env } from '../../env'
-import { enqueue } from '../../jobs/queue'
 import { ringInbox } from '../../live/bell'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import { isSigned, signatureOf } from '../../signatures'
 import type { KeptVisit, WidgetFacts } from '../../visitors/answers'
 import { fileLink } from '../../visitors/fileLinks'
@@ -124,7 +123,7 @@ async function tellSender(
     paragraphs: [words('letter')],
     button: { words: words('change'), url: link },
   })
-  await enqueue('mail', { fromName: clientName, to, ...letter }, randomUUID(), transaction)
+  await postLetter({ fromName: clientName, to, ...letter }, transaction)
 }
 
 export interface Posted {

@@ -1,11 +1,10 @@
 /** Who is on a list: asked by mail first, confirmed and ended by the link in it. */
-import { randomUUID } from 'node:crypto'
 import { QueryTypes, type Transaction } from 'sequelize'
 import { say } from '@/core/locale/phrase'
 import { db, inTransaction } from '../../db/db'
 import { env } from '../../env'
-import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import type { WidgetFacts } from '../../visitors/answers'
 import { isSigned, signatureOf } from '../../signatures'
 import { newToken } from '../access/secrets'
@@ -13,7 +12,7 @@ import { announce } from './announcing'
 import { carryOn } from './carrying'
 import { subscriberWords as words } from './subscriberWords'
 
-/** Somebody who asks again has not got the mail, or is impatient: another one goes out after a moment, a few times a day. */
+/** Sends the mail again to somebody who asks again, after a minute and a few times a day: the first may be lost. */
 const again = { afterMinutes: 1, maxPerDay: 4 } as const
 
 const leavePurpose = 'leave links'
@@ -89,7 +88,7 @@ export async function askToConfirm(
     'List-Unsubscribe': `<${url}/leave>`,
     'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
   }
-  await enqueue('mail', { fromName: clientName, to: email, headers, ...letter }, randomUUID(), transaction)
+  await postLetter({ fromName: clientName, to: email, headers, ...letter }, transaction)
 }
 
 export interface Subscribed {

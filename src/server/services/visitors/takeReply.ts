@@ -1,12 +1,11 @@
 /** Takes what comes back by mail: words and files become a message of the submission, and the house hears of it. */
 import { fileKinds, type GivenFile } from '@/core/forms/files'
 import { db, inTransaction } from '../../db/db'
-import { ring, ringInbox, talkTopic } from '../../live/bell'
+import { ring, talkTopic } from '../../live/bell'
 import { claimFiles, takeFile } from '../../visitors/files'
 import { VisitorError } from '../../visitors/problems'
-import { announce } from './announcing'
 import { hearLater } from './furtherWords'
-import { addMessage } from './messages'
+import { takeWords } from './takeWords'
 
 export interface ReplyFile {
   readonly key: string
@@ -56,28 +55,17 @@ export async function takeReply({ token, mailId, from, text, files }: Reply): Pr
       refused.length > 0 ? `(Not kept, as of no kind that is taken: ${refused.join(', ')})` : '',
     ]
     const message = {
-      submissionId: row.id,
-      kind: 'visitor',
       text: words.filter(Boolean).join('\n\n'),
       files: kept,
       mailId,
       sender: isStranger ? from : undefined,
-    } as const
-    const n = await addMessage(message, transaction)
-    if (n === undefined) return
+    }
+    if ((await takeWords(row, message, transaction)) === undefined) return
     await claimFiles(
       id,
       kept.map((file) => file.id),
       { submissionId: row.id, transaction },
     )
-    await row.update({ state: 'open', changedAt: new Date() }, { transaction })
-    await announce(
-      clientId,
-      'message.created',
-      { submissionId: row.id, n, from: 'visitor', text: message.text, files: kept },
-      transaction,
-    )
-    await ringInbox(row, transaction)
     await ring(talkTopic(row.id), transaction)
     await hearLater(row.id, transaction)
   })

@@ -1,11 +1,10 @@
 /** Tells those whom a form names that something was sent: the answers as asked, and the way to it in the inbox. */
-import { randomUUID } from 'node:crypto'
 import type { Transaction } from 'sequelize'
 import { say, type Phrase } from '@/core/locale/phrase'
 import { db } from '../../db/db'
 import { env } from '../../env'
-import { enqueue } from '../../jobs/queue'
 import { writeLetter } from '../../mail/letter'
+import { postLetter } from '../../mail/postLetter'
 import type { KeptVisit, WidgetFacts } from '../../visitors/answers'
 import { subjectOf, toldInWords } from './toldWords'
 
@@ -59,10 +58,5 @@ export async function tellOfSubmission(
     button: { words: say(inboxPhrase, locale), url: `${env().YIMBLE_STUDIO_URL}/inbox?at=${submissionId}` },
   })
   for (const to of mailTo)
-    await enqueue(
-      'mail',
-      { fromName: clientName, to, ...(sender ? { replyTo: sender } : {}), ...letter },
-      randomUUID(),
-      transaction,
-    )
+    await postLetter({ fromName: clientName, to, replyTo: sender, ...letter }, transaction)
 }

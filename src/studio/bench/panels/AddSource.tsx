@@ -8,7 +8,7 @@ import { Notice } from '../../parts/Notice'
 import { TextField } from '../../parts/TextField'
 
 const isCode = (written: string) => /^\s*<\w/.test(written)
-/** As the code calls itself, with the time at which it was pasted: another code of the same name must not replace it. */
+/** Names a code by its title and the time of pasting, since an upload replaces the file of the same name. */
 function nameOfCode(code: string): string {
   const titled = new DOMParser().parseFromString(code, 'text/html').querySelector('[title]:not([title=""])')
   const title = titled?.getAttribute('title')?.trim().slice(0, 80)
