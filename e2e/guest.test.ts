@@ -181,6 +181,7 @@ describe('a guest in the page', () => {
     })
     await open(element(widget.ref) + script)
     await settled(1)
+    await browser.until<number>('window.beacons.length', (count) => count > 0)
     const kept = await browser.driver.executeScript<{
       cookie: string
       stored: number

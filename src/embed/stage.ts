@@ -5,13 +5,16 @@
  */
 import morphdom from 'morphdom'
 import type { Anchor } from '../core/stage/anchor'
-import type { FromStage, StageStart, ToStage } from '../core/stage/messages'
+import type { FrameAround, FromStage, StageStart, ToStage } from '../core/stage/messages'
 import type { Home } from './home'
 import { chunkPath } from './chunkPath'
 import { findAnchor, nearestTo, putAt } from './anchors'
+import { createFrame } from './frameAround'
+import type { Answer, Island } from '../kinds/door'
 import { pointer } from './pointing'
 import { readTexts } from './readTexts'
 import { addFonts, adopt, toFragment } from './shared'
+import { createIsland } from './stageIsland'
 
 const readAfterMs = 250
 
@@ -54,6 +57,8 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   let revision = 0
   let names: readonly string[] = []
   let locale = 'en'
+  /** That the ruler gives. */
+  let width: number | null = null
   const undo: (() => void)[] = []
 
   const chunk = <T>(name: string) => import(`${new URL(script).origin}/${chunkPath(name)}`) as Promise<T>
@@ -66,6 +71,26 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       }>(name)
       if (begun === revision) undo.push(run(root, locale, { chunk }))
     }
+  }
+
+  let html = ''
+  let island: Island | null = null
+  const asked = new Map<number, (answer: Answer<never>) => void>()
+  let questions = 0
+  const alive = createIsland(chunk, (name, query) => {
+    const id = (questions += 1)
+    say({ type: 'ask', id, name, query })
+    return new Promise((done) => asked.set(id, done))
+  })
+  const drawAll = async () => {
+    const next = island && toFragment(document, html)?.firstElementChild
+    // What opens over the page is opened from the outside: it cannot wait out of sight.
+    if (!island || !next || next.querySelector('dialog')) {
+      alive.end()
+      put(document, root, html)
+    } else await alive.show(root, next as HTMLElement, island)
+    present()
+    await behave()
   }
 
   /** What opens over the page is shown by popover here: the same look, but the focus stays where it is. */
@@ -94,7 +119,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     const inside = surface?.querySelector('.inside')
     const inner = (inside?.firstElementChild ?? root.firstElementChild)?.firstElementChild
     const { width, height } = (inside ?? host).getBoundingClientRect()
-    const { slot, found } = place.now()
+    const { slot, found, frame } = place.now()
     say({
       type: 'measure',
       revision,
@@ -102,10 +127,10 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       slot: inside && isOpen ? innerWidthOf(page, inside) : innerWidthOf(page, slot),
       width,
       height,
+      frame,
       pageHeight: Math.round(document.body.getBoundingClientRect().height),
       viewportHeight: page.innerHeight,
       content: inside ? (inner?.scrollWidth ?? 0) : Math.max(inner?.scrollWidth ?? 0, width),
-      background: backgroundBehind(page, host),
       found,
       nearest: found === 'lost' ? nearestTo(document, place.now().anchor) : [],
       parts: [
@@ -113,11 +138,11 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       ],
       broken: brokenIn(root),
     })
-    const key = `${Math.round(height / 40)} ${page.innerWidth} ${page.innerHeight}`
+    const key = `${Math.round((frame ?? height) / 40)} ${page.innerWidth} ${page.innerHeight}`
     // Whoever points at a block has scrolled to it.
     if (!surface && isFollowing && !pointing.isOn() && height > 0 && shownAt !== key) {
       shownAt = key
-      show(page, host)
+      show(page, place.outer())
     }
   }
   /** Once a frame, where the page is laid out anyway. */
@@ -158,14 +183,22 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (data.fonts) addFonts(document, data.fonts)
     if (data.locale !== undefined) locale = data.locale
     if (data.behaviours !== undefined) names = data.behaviours
-    if (data.html !== undefined || data.behaviours !== undefined) {
-      if (data.html !== undefined) put(document, root, data.html)
-      present()
-      void behave()
+    if (data.html !== undefined) html = data.html
+    if (data.island !== undefined) island = data.island
+    if (data.html !== undefined || data.behaviours !== undefined || data.island !== undefined) void drawAll()
+    if (data.answer) {
+      asked.get(data.answer.id)?.(data.answer.answer as Answer<never>)
+      asked.delete(data.answer.id)
+    }
+    if (data.frame !== undefined) {
+      setWidth(document, place.outer(), null)
+      place.frame(data.frame)
+      setWidth(document, place.outer(), width)
     }
     if (data.anchor !== undefined) {
-      setWidth(document, host, null)
+      setWidth(document, place.outer(), null)
       place.put(data.anchor)
+      setWidth(document, place.outer(), width)
       isFollowing = true
       shownAt = ''
     }
@@ -180,7 +213,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       present()
     }
     if (data.reserve !== undefined) host.style.setProperty('--yimble-reserve', `${data.reserve}px`)
-    if (data.width !== undefined) setWidth(document, host, data.width)
+    if (data.width !== undefined) setWidth(document, place.outer(), (width = data.width))
     measureSoon()
     readSoon()
   }
@@ -220,6 +253,10 @@ function placing(document: Document, host: HTMLElement, ref: string) {
     block: Element
     slot: Element
   }
+  const around = createFrame(document)
+  /** What stands in the page: the widget, or the frame around it. */
+  let outer = host
+  let frameHeight: number | null = null
   /** The client's own snippet of this widget, where the page had it when it was fetched. */
   const old = document.querySelector(`[data-yimble="${ref}"], iframe[src$="/f/${ref}"]`)
   function put(anchor: Anchor): void {
@@ -228,16 +265,25 @@ function placing(document: Document, host: HTMLElement, ref: string) {
     const found = findAnchor(document, anchor)
     const block = found?.element ?? document.body
     const isInside = anchor.at === 'start' || anchor.at === 'end'
-    if (found && old && isInside && block.contains(old)) takeOut = putAt(old, 'instead', host)
-    else {
-      takeOut = putAt(block, found && block !== document.body ? anchor.at : 'end', host)
-    }
+    if (found && old && isInside && block.contains(old)) takeOut = putAt(old, 'instead', outer)
+    else takeOut = putAt(block, found && block !== document.body ? anchor.at : 'end', outer)
     old?.setAttribute('data-stage-old', '')
-    const slot = isInside ? block : (host.parentElement ?? document.body)
-    ;(isInside ? block : host).setAttribute('data-stage-slot', '')
+    const slot = isInside ? block : (outer.parentElement ?? document.body)
+    ;(isInside ? block : outer).setAttribute('data-stage-slot', '')
     state = { anchor, found: found?.how ?? 'lost', block, slot }
   }
-  return { put, now: () => state }
+  function frame(next: FrameAround | null): void {
+    frameHeight = next?.height ?? null
+    if (next) around.set(next)
+    const to = next ? around.element : host
+    if (to === outer) return
+    takeOut()
+    outer.removeAttribute('data-stage-slot')
+    outer = to
+    if (next) around.hold(host)
+    put(state.anchor)
+  }
+  return { put, frame, outer: () => outer, now: () => ({ ...state, frame: frameHeight }) }
 }
 
 /** Refs of pictures that were asked for and did not come. */
@@ -286,15 +332,6 @@ function setWidth(document: Document, host: HTMLElement, width: number | null): 
 function innerWidthOf(page: Window, element: Element): number {
   const style = page.getComputedStyle(element)
   return element.clientWidth - Number.parseFloat(style.paddingLeft) - Number.parseFloat(style.paddingRight)
-}
-
-/** The nearest ancestor's background that is not see-through; white is what a browser paints when there is none. */
-function backgroundBehind(page: Window, element: Element): string {
-  for (let node: Element | null = element.parentElement; node; node = node.parentElement) {
-    const colour = page.getComputedStyle(node).backgroundColor
-    if (colour && !/rgba\(.*, 0\)|transparent/.test(colour)) return colour
-  }
-  return 'rgb(255, 255, 255)'
 }
 
 begin(window)

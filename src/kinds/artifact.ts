@@ -1,7 +1,8 @@
 /** What delivery hands out for one widget, and the pages made of it. Only strings: delivery stores and compresses them. */
-import { fontFaceOf, fontStack } from '../core/design/fonts'
+import { fontFaceOf, fontAlone } from '../core/design/fonts'
 import { escapeUTF8 } from 'entities'
 import { directionOf } from '../core/locale/phrase'
+import type { Values } from './contract'
 import type { Island } from './door'
 import type { Rendered, RenderedEntry } from './render'
 
@@ -91,8 +92,8 @@ export interface PageFacts {
   /** Origin of delivery. */
   readonly delivery: string
   readonly background: string
-  /** Behind a widget that brings a background of its own, in a frame higher than it; undefined where the page shows through. */
-  readonly frame?: string
+  /** Behind a widget that brings a background of its own, in a frame higher than it; null where the page shows through. */
+  readonly frame?: string | null
   /** Font of the client's brand, by its id: a frame cannot take on that of the page around it. */
   readonly font: string
 }
@@ -121,8 +122,12 @@ export function pageOf(
   return page(form, artifact, facts, shown, form === 'hosted')
 }
 
+/** What stands behind a widget in a frame; null where the page shows through. */
+export const groundOfFrame = (values: Values): string | null =>
+  values['look.transparent'] === false ? String(values['look.background']) : null
+
 /** What the content of something that opens goes without, since its shell has it. */
-const hostStyles = ':host{display:block}'
+export const hostStyles = ':host{display:block}'
 
 /** The page of one entry: hosted, with its own title and description. */
 export function entryPageOf(
@@ -172,7 +177,7 @@ function page(
     `<!doctype html><html lang="${escapeUTF8(locale)}" dir="${directionOf(locale)}"><head><meta charset="utf-8">`,
     `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${title}</title>`,
     form === 'frame' ? '<meta name="color-scheme" content="light dark"><base target="_top">' : '',
-    `<style>${faces}html{font-family:${own ? fontStack(facts.font) : 'system-ui,sans-serif'}}${layout}</style>${jsonLd}</head><body>${inner}`,
+    `<style>${faces}html{font-family:${fontAlone(facts.font)}}${layout}</style>${jsonLd}</head><body>${inner}`,
     `<script async src="${escapeUTF8(facts.delivery)}/embed.js"></script></body></html>`,
   ].join('')
 }

@@ -204,6 +204,8 @@ export interface KindDefinition<I extends Intake, F extends Fields, M> {
    * component from the same props.
    */
   island?(model: NoInfer<M>): object
+  /** Whether it is whole only once it has asked, such as for free times: then the stage shows it alive. */
+  readonly asksFirst?: boolean
   /** Origins beside delivery's that the page loads pictures or frames from; none when left out. */
   hosts?(values: ValuesOf<NoInfer<F>>, model: NoInfer<M>): Hosts
   /** Whether visitors search in its items, more of them than an artifact can carry. Delivery then keeps an index of them. */

@@ -47,6 +47,10 @@ export function fontStack(id: string): string {
   return family ? `"yimble-${family.id}", ${family.fallback}` : 'inherit'
 }
 
+/** For a document of its own, which no page lends a font. */
+export const fontAlone = (id: string): string =>
+  fontFamilies.some((one) => one.id === id) ? fontStack(id) : 'system-ui, sans-serif'
+
 export interface FontFace {
   readonly family: string
   readonly url: string

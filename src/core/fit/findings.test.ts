@@ -14,7 +14,8 @@ const measured = {
   slot: 700,
   width: 700,
   content: 700,
-  background: 'rgb(255, 255, 255)',
+  height: 640,
+  frame: null,
   found: 'there' as const,
   broken: [],
   parts: ['title', 'meta'],
@@ -27,7 +28,13 @@ describe('findings', () => {
   test.each([
     ['something sticks out', {}, { content: 760 }, 'overflow'],
     ['the place is gone', {}, { found: 'lost' }, 'slot'],
+    ['a hole below it', {}, { frame: 741 }, 'frame'],
   ])('%s', (_name, change, place, id) => expect(findings(change, place).map((one) => one.id)).toContain(id))
+  test('a frame with little room to spare, or one that scrolls inside, leaves no hole', () => {
+    for (const frame of [740, 300]) expect(findings({}, { frame })).toEqual([])
+  })
+  test('a hole is told with the width at which it is', () =>
+    expect(findings({}, { frame: 900 })[0]!.where).toBe('1280 px: 260 px are empty'))
   test('the rules let nothing through', () =>
     expect(findings({}, {}, 0).map((one) => one.id)).toEqual(['empty']))
 })

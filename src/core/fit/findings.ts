@@ -1,6 +1,7 @@
 /** What is wrong with a widget in its place, from measurements on the stage: what, where, at which widths, and the mend. */
-import type { Leaf, Settings, Value } from '../settings/field'
+import type { Leaf, Settings, Step, Value } from '../settings/field'
 import { contrast, drawnRatio, readableRatio, readableShade } from '../design/contrast'
+import { frameFindings } from './frame'
 import { originOfTiles } from './tiles'
 import type { TextsMeasured } from '../stage/messages'
 
@@ -11,6 +12,8 @@ export interface Finding {
   /** At which container widths (px), in words; empty when it is the same everywhere. */
   readonly where: string
   readonly part: string
+  /** Where it is mended, if not at a setting of its part. */
+  readonly step?: Step
   readonly mend?: { readonly label: string; readonly path: string; readonly to: Leaf }
 }
 
@@ -20,8 +23,9 @@ export interface Measured {
   readonly slot: number
   readonly width: number
   readonly content: number
-  /** `#rrggbb` or what the browser computed. */
-  readonly background: string
+  /** Heights in CSS px: of what is drawn, and of the frame around it; null where there is none. */
+  readonly height: number
+  readonly frame: number | null
   readonly found: 'there' | 'moved' | 'lost'
   /** Refs of pictures that could not be loaded. */
   readonly broken: readonly string[]
@@ -138,7 +142,7 @@ export function findingsOf(
   shown: number,
   total: number,
 ): Finding[] {
-  return [...placeFindings(measured), ...countFindings(settings, shown, total)]
+  return [...placeFindings(measured), ...frameFindings(measured), ...countFindings(settings, shown, total)]
 }
 
 function placeFindings(measured: readonly Measured[]): Finding[] {
@@ -153,6 +157,7 @@ function placeFindings(measured: readonly Measured[]): Finding[] {
             what: 'The chosen place is not in this page any more, so the widget stands at the end of the page. Choose another under Place.',
             where: '',
             part: 'widget',
+            step: 'place',
           } as const,
         ]
       : []),

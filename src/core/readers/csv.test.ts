@@ -4,7 +4,53 @@ import { itemTypes } from '../items/facts'
 import { readBytes } from './all'
 import { alignedTo, columnsOf, exampleTable, guessMapping, tableTypes } from './tableMapping'
 import { readNumber } from './columnValues'
+import { readTable } from './csv'
 import { csvRows } from './csvRows'
+
+describe('headings', () => {
+  test.each<[string, string, number, string[], number]>([
+    ['in the first row', 'Name,Price\nMug,£12\nBowl,£9', 1, ['Name', 'Price'], 2],
+    ['below a title', 'Our mugs\n\nName,Price,Link\nMug,£12,x\nBowl,£9,y', 3, ['Name', 'Price', 'Link'], 2],
+    [
+      'below a title with empty cells',
+      'Stock 2026,,\nName,Price,Link\nMug,£12,x',
+      2,
+      ['Name', 'Price', 'Link'],
+      1,
+    ],
+    [
+      'none',
+      'Mug,12.50,https://kiln.example/mug\nBowl,9.00,https://kiln.example/bowl',
+      0,
+      ['Column 1', 'Column 2', 'Column 3'],
+      2,
+    ],
+    ['of one column', 'Name\nMug\nBowl', 1, ['Name'], 2],
+    ['years beside a name', 'Name,2025,2026\nMug,4,5', 1, ['Name', '2025', '2026'], 1],
+    ['and nothing below them', 'Name,Price\n', 1, ['Name', 'Price'], 0],
+    [
+      'of rows that are mostly empty',
+      'Name,Price,Link,Picture\nMug,,,\nBowl,,,',
+      1,
+      ['Name', 'Price', 'Link', 'Picture'],
+      2,
+    ],
+  ])('%s', (_name, text, at, headings, rows) => {
+    const table = readTable(text)
+    expect([table.headingsAt, table.headings, table.rows.length]).toEqual([at, headings, rows])
+  })
+  test('as somebody said it', () => {
+    const text = 'Mug,12\nName,Price\nBowl,9'
+    expect(readTable(text, { headingsAt: 2 }).rows.map(({ at }) => at)).toEqual([3])
+    expect(readTable(text, { headingsAt: 0 }).rows).toHaveLength(3)
+  })
+  test('found again by their names when a title was put above them', () => {
+    const known = { headings: ['Name', 'Price', 'Link'], headingsAt: 1 }
+    expect(readTable('New!\nName,Price,Address\nMug,£12,x', known).headingsAt).toBe(2)
+  })
+  test('a table that was read by its first row stays so', () =>
+    expect(readTable('x\n1,2,3\n4,5,6', { headings: ['a', 'b', 'c'] }).headingsAt).toBe(1))
+})
 
 describe('rows', () => {
   test.each<[string, string, string[][]]>([
@@ -47,7 +93,16 @@ describe('rows', () => {
         ['d', 'e'],
       ],
     ],
-    ['a quote never closed', 'a,"b\nc', [['a', 'b\nc']]],
+    ['a quote never closed', 'a,"b\nc', [['a', 'b'], ['c']]],
+    [
+      'a quote never closed, above another one',
+      '"Mug,1\n"Bowl, small",2\nCup,3',
+      [
+        ['Mug', '1'],
+        ['Bowl, small', '2'],
+        ['Cup', '3'],
+      ],
+    ],
     ['empty cells at the end', 'a,,', [['a', '', '']]],
   ])('%s', (_name, text, rows) => expect(csvRows(text).rows).toEqual(rows))
   test.each<[string, string, string[][]]>([
@@ -221,7 +276,7 @@ describe('a table', () => {
     ])
     expect(read('B,Sum\nx,7', { mapping }).problems).toEqual([
       {
-        where: 'the first row',
+        where: 'the headings',
         what: 'the column “A” is no longer there',
         done: 'nothing is taken as name or title',
       },
@@ -261,7 +316,7 @@ describe('a table', () => {
     expect(JSON.stringify(read('Name,Private,Price\nPlate,yes,secret sum').problems)).not.toContain('secret'))
   test('no known heading is said', () =>
     expect(read('aa,bb\n1,2').problems).toContainEqual({
-      where: 'the first row',
+      where: 'row 1',
       what: 'no heading in it is known',
       done: 'the columns must be named by hand',
     }))

@@ -1,8 +1,9 @@
-/** Tables as text. The first row names the columns; what they mean is guessed, unless the source's own mapping is given. */
+/** Tables as text. A row of headings names the columns; what they mean is guessed, unless the source's own mapping is given. */
 import type { ReadItem } from '../items/item'
 import { oneLine } from '../items/text'
 import { alignedTo, columnsOf, guessMapping, type Mapping } from './tableMapping'
 import { csvRows } from './csvRows'
+import { headingRow, mostAbove, type Row } from './headingRow'
 import type { ReadContext, ReadProblem, Reader } from './reader'
 
 export const csv: Reader = {
@@ -30,7 +31,7 @@ export const csv: Reader = {
         : 0
   },
   read(text, context) {
-    const { headings, rows, problems } = readTable(text)
+    const { headings, headingsAt, rows, problems } = readTable(text, context.mapping)
     const mapping = context.mapping
       ? alignedTo(headings, context.mapping)
       : {
@@ -39,18 +40,19 @@ export const csv: Reader = {
             rows.map((row) => row.cells),
           ),
           headings,
+          headingsAt,
         }
     const told = [...problems]
-    if (headings.length > 0 && mapping.columns.every((id) => id === undefined))
+    if (headingsAt > 0 && mapping.columns.every((id) => id === undefined))
       told.push({
-        where: 'the first row',
+        where: `row ${headingsAt}`,
         what: 'no heading in it is known',
         done: 'the columns must be named by hand',
       })
     for (const [at, id] of (context.mapping?.headings ? context.mapping.columns : []).entries()) {
       if (id && !mapping.columns.includes(id))
         told.push({
-          where: 'the first row',
+          where: 'the headings',
           what: `the column “${context.mapping!.headings![at] ?? ''}” is no longer there`,
           done: `nothing is taken as ${
             columnsOf(mapping.type)
@@ -66,35 +68,47 @@ export const csv: Reader = {
     'Name,Price,Link\r\nTide plate,£48.00,https://kiln.example/plate\r\n"Bowl, small",£22.50,https://kiln.example/bowl\r\n',
 }
 
-export interface Row {
-  readonly cells: readonly string[]
-  readonly at: number
+export interface Table {
+  /** `Column 1` and so on where there are none. */
+  readonly headings: string[]
+  /** Number of the row that they stand in, from 1; 0 where there are none. */
+  readonly headingsAt: number
+  readonly rows: Row[]
+  /** The first rows of the file, those above the headings, too. */
+  readonly top: readonly Row[]
+  readonly problems: ReadProblem[]
 }
 
-/** Headings and rows; rows that are empty throughout are left out, ragged ones said. */
-export function readTable(text: string): { headings: string[]; rows: Row[]; problems: ReadProblem[] } {
+/**
+ * Headings and rows; rows that are empty throughout are left out, ragged ones said.
+ * @param known - what is known of its headings; otherwise they are looked for
+ */
+export function readTable(text: string, known?: Pick<Mapping, 'headings' | 'headingsAt'>): Table {
   const { rows, problems } = csvRows(text)
   const told = [...problems]
   const filled = rows
     .map((cells, at) => ({ cells, at: at + 1 }))
     .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
-  const [first, ...rest] = filled
-  const headings = (first?.cells ?? []).map(oneLine)
+  const headingsAt = headingRow(filled, known)
+  const rest = filled.filter(({ at }) => at > headingsAt)
+  const cells = filled.find(({ at }) => at === headingsAt)?.cells
+  const width = Math.max(0, ...rest.slice(0, 50).map((row) => row.cells.length))
+  const headings = cells?.map(oneLine) ?? Array.from({ length: width }, (_one, at) => `Column ${at + 1}`)
   for (const { cells, at } of rest) {
     if (cells.length > headings.length && cells.slice(headings.length).some((cell) => cell.trim() !== ''))
       told.push({
         where: `row ${at}`,
-        what: `it has ${cells.length} cells, the first row has ${headings.length}`,
+        what: `it has ${cells.length} cells, the headings are ${headings.length}`,
         done: 'the cells too many were left out',
       })
     else if (cells.length < headings.length && cells.length > 1)
       told.push({
         where: `row ${at}`,
-        what: `it has ${cells.length} cells, the first row has ${headings.length}`,
+        what: `it has ${cells.length} cells, the headings are ${headings.length}`,
         done: 'the cells missing were taken as empty',
       })
   }
-  return { headings, rows: rest, problems: told }
+  return { headings, headingsAt, rows: rest, top: filled.slice(0, mostAbove), problems: told }
 }
 
 function readRow(

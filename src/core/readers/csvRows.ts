@@ -22,6 +22,8 @@ export interface CsvRows {
 
 const delimiters = [',', ';', '\t', '|', '\u001f']
 const triedLetters = 20_000
+/** So far a forgotten quotation is gone back for: further, reading would take the square of the length. */
+const mostRereadLetters = 2_000
 
 /** Rows end at CRLF or LF, in a file without any LF at CR; quoted fields hold any of them. `sep=;` in the first line, as spreadsheets write it, is heeded. */
 export function csvRows(text: string, form: CsvForm = {}): CsvRows {
@@ -94,20 +96,28 @@ function scan(
   }
   let line = { from: 0, end: 0, last: -1 }
 
+  let isUnclosed = false
+  /** The rows below are not part of it. */
+  const leaveOpen = (start: number): string => {
+    problems.push({
+      where: `row ${rows.length + 1}`,
+      what: 'a quotation is never closed',
+      done: 'it was taken to end with its line',
+    })
+    at = start
+    return plain()
+  }
   function quoted(): string {
     let value = ''
     at += quote.length
+    const start = at
     for (;;) {
       const next = nextSpecial(at)
       value += text.slice(at, next)
       at = next
       if (at >= text.length) {
-        problems.push({
-          where: `row ${rows.length + 1}`,
-          what: 'a quotation is never closed',
-          done: 'the rest was taken as its text',
-        })
-        return value
+        isUnclosed = true // no later one can be closed either
+        return leaveOpen(start)
       }
       if (escape && escape !== quote && text.startsWith(escape, at)) {
         const after = at + escape.length
@@ -120,6 +130,9 @@ function scan(
       } else if (text.startsWith(quote, at + quote.length)) {
         value += quote
         at += 2 * quote.length
+      } else if (at - start < mostRereadLetters && /[\r\n]/.test(text[at - 1] ?? '')) {
+        // Another quotation begins a line: the one above was forgotten.
+        return leaveOpen(start)
       } else if (closesLater(at + quote.length)) {
         value += quote
         at += quote.length
@@ -149,7 +162,7 @@ function scan(
       at += 1
       continue
     }
-    row.push(quote && text.startsWith(quote, at) ? quoted() : plain())
+    row.push(quote && !isUnclosed && text.startsWith(quote, at) ? quoted() : plain())
     if (text.startsWith(delimiter, at) && at < text.length) {
       at += delimiter.length
       if (at >= text.length) row.push('')

@@ -9,10 +9,13 @@ export interface Mapping {
   readonly type: ItemType
   readonly columns: readonly (string | undefined)[]
   readonly headings?: readonly string[]
+  /** Number of the row that they stand in, from 1; 0 where there are none. */
+  readonly headingsAt?: number
 }
 
 /** For a table whose columns were moved, added or taken out since: each keeps its meaning by its heading. New ones are not taken. */
 export function alignedTo(headings: readonly string[], mapping: Mapping): Mapping {
+  const { type, headingsAt } = mapping
   if (!mapping.headings) return { ...mapping, headings }
   const named = (list: readonly string[]) =>
     list.map(
@@ -20,7 +23,7 @@ export function alignedTo(headings: readonly string[], mapping: Mapping): Mappin
         `${foldHeading(heading)} ${list.slice(0, at).filter((one) => foldHeading(one) === foldHeading(heading)).length}`,
     )
   const meanings = new Map(named(mapping.headings).map((name, at) => [name, mapping.columns[at]]))
-  return { type: mapping.type, headings, columns: named(headings).map((name) => meanings.get(name)) }
+  return { type, headings, headingsAt, columns: named(headings).map((name) => meanings.get(name)) }
 }
 
 export const foldHeading = (heading: string): string =>
@@ -50,6 +53,19 @@ const shapes: readonly { readonly ids: readonly string[]; readonly fits: (value:
   { ids: ['name'], fits: (value) => /^\P{N}*\p{L}\P{N}*$/u.test(value) && value.length <= 80 },
 ]
 
+/** A number, a price, an address, a day: nobody names a column so. */
+export const looksLikeData = (cell: string): boolean =>
+  /^[+-]?[\d.,]+$/.test(cell) ||
+  shapes.some(({ ids, fits }) => !ids.includes('name') && !ids.includes('text') && fits(cell))
+
+/** Whether a heading says by itself what its column means. */
+export function isKnownHeading(cell: string): boolean {
+  const heading = foldHeading(cell)
+  return heading !== '' && columns.some((column) => isNamed(column, heading))
+}
+const isNamed = ({ id, label, headings }: Column, heading: string): boolean =>
+  foldHeading(id) === heading || foldHeading(label) === heading || headings.includes(heading)
+
 /** Rows that are looked at for that, and the share of filled cells that have to fit. */
 const telling = { rows: 20, share: 0.8 } as const
 function shapeAt(at: number, rows: readonly (readonly string[])[]): readonly string[] {
@@ -77,16 +93,7 @@ export function guessMapping(
     if (found) taken.add(found.id)
     return found?.id
   }
-  const exact = folded.map((heading) =>
-    heading
-      ? find(
-          (column) =>
-            foldHeading(column.id) === heading ||
-            foldHeading(column.label) === heading ||
-            column.headings.includes(heading),
-        )
-      : undefined,
-  )
+  const exact = folded.map((heading) => (heading ? find((column) => isNamed(column, heading)) : undefined))
   // Then headings that only contain such a word: “Preferred phone”, “Event start”.
   const guessed = exact.map(
     (id, at) =>
@@ -97,11 +104,11 @@ export function guessMapping(
           )
         : undefined),
   )
-  const isNamed = guessed.some((id) => id === 'name' || id === 'familyName' || id === 'givenName')
+  const hasName = guessed.some((id) => id === 'name' || id === 'familyName' || id === 'givenName')
   return {
     type,
     columns: guessed.map(
-      (id, at) => id ?? find((column) => held[at]!.includes(column.id) && (column.id !== 'name' || !isNamed)),
+      (id, at) => id ?? find((column) => held[at]!.includes(column.id) && (column.id !== 'name' || !hasName)),
     ),
   }
 }

@@ -33,6 +33,11 @@ describe('snippets', () => {
     ],
     ['link', '<a href="https://d.example/h/k3v9q2ab">News &quot;of&quot; &lt;us&gt;</a>'],
   ] as const)('%s', (form, code) => expect(snippetOf(form, facts)).toBe(code))
+  test('a frame has the height that somebody chose', () => {
+    expect(snippetOf('frame', { ...facts, frameHeight: 640 })).toContain(' height="640" ')
+    expect(snippetOf('frame', { ...facts, frameHeight: null })).toContain(' height="500" ')
+    expect(snippetOf('frame', { ...facts, heights: [] })).toContain(' height="80" ')
+  })
   test('links lead to the address in words, where there is one', () => {
     for (const form of ['link', 'words'] as const)
       expect(snippetOf(form, { ...facts, address: 'our-news' })).toContain(

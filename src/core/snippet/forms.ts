@@ -1,5 +1,6 @@
 /** The forms that a snippet can have, what each is good for, and which of them a platform lets through. */
 import { escapeUTF8 } from 'entities'
+import { frameHeight, type HeightAt } from './frame'
 import type { Platform } from './platforms'
 
 export const snippetForms = ['element', 'div', 'bare', 'words', 'frame', 'link'] as const
@@ -15,7 +16,7 @@ export const formLabels: Readonly<Record<SnippetForm, { readonly label: string; 
   },
   frame: {
     label: 'Frame',
-    hint: 'Where scripts are dropped; keeps the height that it needs on computers, and scrolls inside where it is narrower',
+    hint: 'Where scripts are dropped; has one height, and scrolls inside where it needs more',
   },
   link: { label: 'Link', hint: 'To a page of its own; works everywhere' },
 }
@@ -27,7 +28,9 @@ export interface SnippetFacts {
   /** The widget's title for visitors: the frame's title and the link's words. */
   readonly title: string
   /** Height in px that the widget takes at viewport widths; one at least. Measured on the stage, or guessed for a usual page. */
-  readonly heights: readonly { readonly viewport: number; readonly height: number }[]
+  readonly heights: readonly HeightAt[]
+  /** Height of its frame in px, where somebody chose one. */
+  readonly frameHeight?: number | null
   /** It opens over the page: then it takes no room in it. */
   readonly isOver?: boolean
   /** Words in the address of its own page, where it has some. */
@@ -55,7 +58,7 @@ export function snippetOf(form: SnippetForm, facts: SnippetFacts): string {
     case 'words':
       return `<a href="${ownPage}" data-yimble-open="${ref}">${escapeUTF8(facts.title)}</a>\n${script}`
     case 'frame':
-      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights)}" frameborder="0" loading="lazy"></iframe>`
+      return `<iframe src="${delivery}/f/${ref}" title="${escapeUTF8(facts.title)}" width="100%" height="${frameHeight(facts.heights, facts.frameHeight)}" frameborder="0" loading="lazy"></iframe>`
     case 'link':
       return `<a href="${ownPage}">${escapeUTF8(facts.title)}</a>`
   }
@@ -75,12 +78,6 @@ function spacer({ delivery, heights }: SnippetFacts): string {
     return `<source media="(max-width:${edge}px)" srcset="${source}" width="1" height="${height}">`
   })
   return `<picture>${steps.join('')}<img src="${source}" alt="" width="1" height="${sorted.at(-1)?.height ?? 1}" align="top"></picture>`
-}
-
-/** A frame has one height: that of its place on computers, so that no hole stays there. Where it is narrower it scrolls inside. */
-function frameHeight(heights: Heights): number {
-  const [widest] = [...heights].sort((a, b) => b.viewport - a.viewport)
-  return Math.max(80, widest?.height ?? 0)
 }
 
 /**

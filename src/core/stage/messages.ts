@@ -41,12 +41,12 @@ export const fromStageSchema = z.discriminatedUnion('type', [
     slot: z.number(),
     width: z.number(),
     height: z.number(),
+    /** Height in CSS px of the frame that is drawn around it; null where a script puts it into the page. */
+    frame: z.number().nullable(),
     content: z.number(),
     /** How high the page is in a frame of what height: pages may be laid out by that. */
     pageHeight: z.number(),
     viewportHeight: z.number(),
-    /** Colour behind the slot, as the browser computes it. */
-    background: z.string(),
     /** The place in the page: where it was chosen, found again elsewhere, or lost. */
     found: z.enum(['there', 'moved', 'lost']),
     /** What comes nearest to a lost place. */
@@ -68,6 +68,8 @@ export const fromStageSchema = z.discriminatedUnion('type', [
   /** The block that is pointed at; chosen by a click, by Enter, or by a step of `ToStage.step`. */
   z.strictObject({ type: z.literal('block'), anchor: anchorSchema, isChosen: z.boolean() }),
   z.strictObject({ type: z.literal('pointed') }),
+  /** What an island asks of its server. `StageOrder.answer` brings the answer, under the same number. */
+  z.strictObject({ type: z.literal('ask'), id: z.number(), name: z.string().max(40), query: z.unknown() }),
 ])
 export type FromStage = z.infer<typeof fromStageSchema>
 export type Measure = Extract<FromStage, { type: 'measure' }>
@@ -91,10 +93,28 @@ export interface StageOrder {
   readonly step?: 'wider' | 'narrower' | 'next' | 'previous'
   /** Height in px that the snippet reserves at the widget's width: the live page has it, so the stage does. */
   readonly reserve?: number
+  readonly answer?: { readonly id: number; readonly answer: unknown }
   /** Shows what opens over the page open, or shut. */
   readonly open?: boolean
   /** Brings the widget into view. */
   readonly show?: true
+}
+
+/** As `kinds/door.ts` has it. */
+interface StageIsland {
+  readonly name: string
+  readonly props: object
+  readonly words: Readonly<Record<string, string>>
+}
+
+/** The frame that will be pasted, as the stage draws it. */
+export interface FrameAround {
+  /** CSS px. */
+  readonly height: number
+  /** Behind the widget; null where the page shows through. */
+  readonly ground: string | null
+  /** As in `font-family`. */
+  readonly font: string
 }
 
 /** Worker → frame: only what changed. */
@@ -105,4 +125,8 @@ export interface ToStage extends StageOrder {
   readonly fonts?: readonly { readonly family: string; readonly url: string }[]
   readonly behaviours?: readonly string[]
   readonly locale?: string
+  /** Of a kind that is shown alive; null for all others. */
+  readonly island?: StageIsland | null
+  /** Null where a script puts the widget into the page. */
+  readonly frame?: FrameAround | null
 }

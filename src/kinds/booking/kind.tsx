@@ -115,6 +115,7 @@ export const booking = defineKind({
     </div>
   ),
   island: ({ props }) => props,
+  asksFirst: true,
   behaviours: () => [],
   jsonLd: () => undefined,
   height: ({ props, title }, values, widthPx) => bookingPx(props, title, lookOf(values), widthPx),

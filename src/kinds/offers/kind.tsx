@@ -255,6 +255,7 @@ export const offers = defineKind({
     </div>
   ),
   island: ({ props }) => props,
+  asksFirst: true,
   behaviours: () => [],
   jsonLd({ props, currency }) {
     const described = props.offers.map((one) => describe(one, currency))

@@ -177,6 +177,8 @@ const bodies: Readonly<Record<string, () => object>> = {
   'POST /clients/{id}/showable': () => ({ connector: 'people' }),
   'POST /clients/{id}/connected': () => ({ connector: 'people', key: 'all', label: 'P' }),
   'PATCH /sources/{id}': () => ({ label: 'S' }),
+  'POST /sources/{id}/address': () => ({ address: `${outside.origin}/feed` }),
+  'POST /widgets/{id}/asked': () => ({ name: 'times', query: {}, settings: {} }),
   'POST /sources/{id}/partner': () => ({ partner: null }),
   'POST /clients/{id}/widgets': () => ({ kind: 'feed', name: 'W' }),
   'PATCH /widgets/{id}': () => ({ name: 'W' }),
@@ -239,6 +241,7 @@ const forViewers = [
   'POST /people/find',
   'POST /calendars/{id}/bookings/find',
   'POST /calendars/{id}/free',
+  'POST /widgets/{id}/asked',
 ]
 
 async function ask(

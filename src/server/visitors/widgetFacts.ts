@@ -22,15 +22,23 @@ export async function widgetFacts(ref: string): Promise<WidgetFacts | undefined>
 export const widgetFactsById = (id: string, transaction?: Transaction): Promise<WidgetFacts | undefined> =>
   read('w.id = $1', id, transaction)
 
+/** The same of a draft, also of one that was never published. @throws Error when there is no such widget */
+export async function factsOfDraft(id: string): Promise<WidgetFacts> {
+  const facts = await read('w.id = $1', id, undefined, 'w.settings')
+  if (!facts) throw new Error(`no widget ${id}`)
+  return facts
+}
+
 async function read(
   where: string,
   value: string,
   transaction?: Transaction,
+  settings: 'w.settings' | 'r.settings' = 'r.settings',
 ): Promise<WidgetFacts | undefined> {
   const [row] = await db().sequelize.query<Omit<WidgetFacts, 'settings'> & { settings: unknown }>(
-    `select w.id, w.ref, w.kind, w.agency_id as "agencyId", w.client_id as "clientId", c.name as "clientName", c.locale, c.time_zone as "timeZone", r.settings,
+    `select w.id, w.ref, w.kind, w.agency_id as "agencyId", w.client_id as "clientId", c.name as "clientName", c.locale, c.time_zone as "timeZone", ${settings} as settings,
        case when c.is_strict then array(select t.url from sites t where t.client_id = c.id) end as "onlyFrom"
-     from widgets w join clients c on c.id = w.client_id join releases r on r.id = w.live_release_id
+     from widgets w join clients c on c.id = w.client_id ${settings === 'w.settings' ? '' : 'join releases r on r.id = w.live_release_id'}
      where ${where} and w.deleted_at is null`,
     { bind: [value], type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) },
   )

@@ -13,6 +13,7 @@ import { chosenFor, typesOf } from '@/kinds/contract'
 import type { Leaf, Settings, Step } from '@/core/settings/field'
 import { valuesOf, wordOf } from '@/kinds/render'
 import { anchorInWords } from '@/core/stage/anchor'
+import type { SnippetForm } from '@/core/snippet/forms'
 import type { FromStage, Measure } from '@/core/stage/messages'
 import { api, apiAll } from '../api'
 import { Notice } from '../parts/Notice'
@@ -42,9 +43,11 @@ import { useKept } from './useKept'
 import { pressed, useKeys, type BenchKeys } from './useKeys'
 import { OpenOrShut } from './OpenOrShut'
 import { useObjects } from './useObjects'
+import { formFor } from './placeOf'
 import { usePlacing } from './usePlacing'
 import { usePublishing } from './usePublishing'
-import { useRender } from './useRender'
+import { useAsking } from './useAsking'
+import { useRender, type Heard } from './useRender'
 import { useSlotWidths } from './useSlotWidths'
 import { firstStep, headingOf, whyNotPublish } from './said'
 import { useSources } from './useSources'
@@ -138,7 +141,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
   // ── render and stage ──
   const hearPlace = useRef<(message: Extract<FromStage, { type: 'block' | 'pointed' }>) => void>(undefined)
   const onStage = useCallback(
-    (frame: string, message: FromStage) => {
+    (frame: string, message: Heard) => {
       if (message.type === 'measure')
         setMeasures((before) =>
           isSameMeasure(before[frame], message) ? before : { ...before, [frame]: message },
@@ -155,6 +158,12 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
     () => together(sources.filter((one) => chosen.includes(one.id)).flatMap((one) => one.reviews ?? [])),
     [sources, chosen],
   )
+  const [form, setForm] = useState<SnippetForm>()
+  const pasted = form ?? formFor(sites, widget.pageId)
+  const frame = useMemo(
+    () => (pasted === 'frame' ? { chosen: widget.frameHeight } : undefined),
+    [pasted, widget.frameHeight],
+  )
   const rest = useMemo(
     () => ({
       kind: widget.kind,
@@ -166,16 +175,22 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
       reviews,
       objects,
       items,
+      frame,
     }),
-    [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, objects, items],
+    [widget.kind, brand, decisions, client.locale, client.timeZone, delivery, reviews, objects, items, frame],
   )
-  const { outcome, marks, failed, addFrame, order } = useRender(store, rest, onStage)
+  const { outcome, marks, failed, addFrame, order } = useRender(
+    store,
+    rest,
+    onStage,
+    useAsking(widget.id, kind, draft.settings),
+  )
   useEffect(() => {
     for (const { id } of devices) order({ width: id === large ? rulerWidth : null }, id)
   }, [rulerWidth, large, order])
 
   const sayWord = useCallback((word: string) => wordOf(kind, word, client.locale), [kind, client.locale])
-  const placing = usePlacing(widget, sites, large, order, setWidget)
+  const placing = usePlacing(widget, { sites, neighbours: bench.neighbours }, large, order, setWidget)
   const { page, anchor } = placing
   useEffect(() => {
     hearPlace.current = placing.hear
@@ -322,7 +337,10 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
             findings={findings}
             read={devices.every(({ id }) => texts[id]) ? textsRead(texts) : undefined}
             mayEdit={mayEdit}
-            onPick={(finding) => (finding.id === 'slot' ? goTo('place') : pick(finding.part))}
+            onPick={(finding) => {
+              if (finding.step) goTo(finding.step)
+              else pick(finding.part)
+            }}
             onMend={(finding) =>
               finding.mend && change(finding.mend.path, finding.mend.to, finding.mend.label)
             }
@@ -347,6 +365,7 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
               <PlacePanel
                 clientId={client.id}
                 sites={sites}
+                neighbours={bench.neighbours}
                 placing={placing}
                 lost={Object.values(measures).find((one) => one.found === 'lost')?.nearest}
                 onSites={setSites}
@@ -360,6 +379,9 @@ function BenchInside({ bench, userId, delivery }: BenchProps) {
                 busy={publishing.busy}
                 cannotPublish={cannotPublish}
                 delivery={delivery}
+                form={pasted}
+                onForm={setForm}
+                measures={measures}
                 onChanged={publishing.setWidget}
                 onPublish={publishing.publish}
                 onRollBack={publishing.rollBack}

@@ -42,14 +42,14 @@ export function FindingsTray({
           {findings.map((finding) => (
             <li key={finding.id} className="flex items-start gap-2">
               {finding.tone === 'broken' ? (
-                <CircleAlert aria-hidden className="mt-0.5 size-4 shrink-0 text-brick" />
+                <CircleAlert aria-hidden className="mt-1 size-4 shrink-0 text-brick" />
               ) : (
-                <TriangleAlert aria-hidden className="mt-0.5 size-4 shrink-0 text-marigold" />
+                <TriangleAlert aria-hidden className="mt-1 size-4 shrink-0 text-marigold" />
               )}
               <button
                 type="button"
                 onClick={() => onPick(finding)}
-                className="min-w-0 flex-1 text-left hover:underline"
+                className="min-h-6 min-w-0 flex-1 text-left hover:underline"
               >
                 {finding.what}
                 {finding.where && <span className="text-faint"> At {finding.where}.</span>}

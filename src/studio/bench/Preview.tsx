@@ -1,14 +1,16 @@
 'use client'
 /** The draft in a tab of its own: the client's page as wide as the window, as it was saved last. */
 import { useEffect, useMemo, useState } from 'react'
+import { getKind } from '@/kinds/all'
 import { chosenFor } from '@/kinds/contract'
 import type { BenchShape } from '@/core/api/shapes'
 import type { Brand } from '@/core/design/brand'
 import { together } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
 import type { Settings } from '@/core/settings/field'
-import { placeOf } from './placeOf'
+import { formFor, placeOf } from './placeOf'
 import { StageFrame } from './StageFrame'
+import { useAsking } from './useAsking'
 import { useRender } from './useRender'
 
 const nothing = () => undefined
@@ -34,10 +36,16 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
       ),
       objects: bench.objects as Readonly<Record<string, object>>,
       items: bench.items as readonly Item[],
+      ...(formFor(bench.sites, widget.pageId) === 'frame' ? { frame: { chosen: widget.frameHeight } } : {}),
     }),
     [widget, client, bench, delivery],
   )
-  const { addFrame } = useRender(saved, rest, nothing)
+  const { addFrame } = useRender(
+    saved,
+    rest,
+    nothing,
+    useAsking(widget.id, getKind(widget.kind), widget.settings as Settings),
+  )
   const [size, setSize] = useState<{ width: number; height: number }>()
   useEffect(() => {
     const measure = () => setSize({ width: window.innerWidth, height: window.innerHeight })
@@ -46,7 +54,7 @@ export function Preview({ bench, delivery }: { bench: BenchShape; delivery: stri
     return () => window.removeEventListener('resize', measure)
   }, [])
   const page = sites.flatMap((site) => site.pages).find((one) => one.id === widget.pageId)
-  const anchor = placeOf(widget, page)
+  const anchor = placeOf(widget, page, bench.neighbours)
   return (
     <main className="h-dvh overflow-hidden">
       <h1 className="sr-only">{widget.name}: preview of the draft</h1>

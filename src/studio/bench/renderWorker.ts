@@ -6,11 +6,21 @@ import type { Brand } from '@/core/design/brand'
 import { layoutMarks } from '@/core/fit/marks'
 import type { Average } from '@/core/items/average'
 import type { Item } from '@/core/items/item'
-import { wrap } from '@/kinds/artifact'
+import { fontAlone, fontFaceOf } from '@/core/design/fonts'
+import { frameHeight } from '@/core/snippet/frame'
+import { groundOfFrame, hostStyles, wrap } from '@/kinds/artifact'
+import type { Kind } from '@/kinds/contract'
+import type { Island } from '@/kinds/door'
 import { drawn, prepare, type Counts, type Font, type Prepared } from '@/kinds/render'
 import type { Decisions } from '@/core/rules/fields'
 import type { Settings } from '@/core/settings/field'
-import type { StageOrder, ToStage } from '@/core/stage/messages'
+import {
+  fromStageSchema,
+  type FrameAround,
+  type Measure,
+  type StageOrder,
+  type ToStage,
+} from '@/core/stage/messages'
 import { offsetIn } from '@/core/schedule/offsetIn'
 
 export interface WorkerState {
@@ -24,6 +34,8 @@ export interface WorkerState {
   readonly reviews: Average | undefined
   /** By role. */
   readonly objects: Readonly<Record<string, object>>
+  /** There where a frame will be pasted, with the height that somebody chose for it. */
+  readonly frame?: { readonly chosen: number | null }
   /** Sent when they have changed; left out otherwise. */
   readonly items?: readonly Item[]
 }
@@ -40,7 +52,7 @@ export interface Outcome {
   readonly counts: Counts
   /** Ids of what a visitor sees. */
   readonly shown: readonly string[]
-  /** Height in px of what opens over the page, by viewport; undefined where it stands in the page. */
+  /** Height in px of what opens over the page, by viewport; undefined where it stands in the page, or in a frame. */
   readonly opens: Readonly<Record<number, number>> | undefined
   readonly ms: number
 }
@@ -58,6 +70,8 @@ interface Shown {
   readonly fonts: readonly Font[]
   readonly behaviours: readonly string[]
   readonly locale: string
+  readonly frame: FrameAround | null
+  readonly island: Island | null
 }
 
 const ports = new Map<string, MessagePort>()
@@ -74,8 +88,8 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       ports.set(data.frame, data.port)
       widths.delete(data.frame)
       data.port.onmessage = ({ data: message }: MessageEvent<unknown>) => {
-        const { type, width } = message as { type?: unknown; width?: unknown }
-        if (type === 'measure' && typeof width === 'number') reserve(data.frame, width)
+        const told = fromStageSchema.safeParse(message)
+        if (told.success && told.data.type === 'measure') measured(data.frame, told.data)
         say({ type: 'stage', frame: data.frame, message })
       }
       if (shown) data.port.postMessage(shown satisfies ToStage)
@@ -92,13 +106,23 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   }
 }
 
-/** Width of the widget in each frame, and the height that was told for it. */
+function measured(frame: string, { width, slot, viewport }: Measure): void {
+  reserve(frame, width)
+  if (viewport < (widest?.viewport ?? 0) || (widest?.viewport === viewport && widest.slot === slot)) return
+  widest = { viewport, slot }
+  draw()
+}
+
+/** The place on the widest device: a frame has the height that is needed there. */
+let widest: { readonly viewport: number; readonly slot: number } | undefined
+
+/** Width of the widget in each frame of the stage, and the height that was told for it. */
 const widths = new Map<string, { width: number; told: number }>()
 let heightFor: (widthPx: number) => number = () => 0
 
 /** Tells a frame the height that the live page would reserve at the width it has there. */
 function reserve(frame: string, width: number): void {
-  const px = heightFor(width)
+  const px = shown?.frame ? 0 : heightFor(width) // a frame keeps its own
   const known = widths.get(frame)
   widths.set(frame, { width, told: px })
   if (known?.told !== px) ports.get(frame)?.postMessage({ revision: 0, reserve: px } satisfies ToStage)
@@ -123,9 +147,18 @@ function marksSoon(): void {
   marksDue = setTimeout(() => say({ type: 'marks', marks: layoutMarks(heightFor) }), 200)
 }
 
+let last: { readonly revision: number; readonly state: WorkerState } | undefined
+
 function update(revision: number, state: WorkerState): void {
-  const begun = performance.now()
   items = state.items ?? items
+  last = { revision, state }
+  draw()
+}
+
+function draw(): void {
+  if (!last) return
+  const { revision, state } = last
+  const begun = performance.now()
   try {
     const context = {
       now: Date.now(),
@@ -135,21 +168,35 @@ function update(revision: number, state: WorkerState): void {
       reviews: state.reviews,
     }
     const prepared = prepare(state, items, context)
-    const { pieces, css, fonts, behaviours, counts, shown: ids, opening } = drawn(prepared, context, [])
-    const content = wrap(pieces, state.locale)
-    const html = opening ? opening.shell[0] + content + opening.shell[1] : content
-    const next: Shown = {
-      revision,
-      css: (opening?.css ?? '') + css,
-      html,
+    const {
+      pieces,
+      css,
       fonts,
       behaviours,
+      counts,
+      shown: ids,
+      opening,
+      island,
+    } = drawn(prepared, context, [])
+    const content = wrap(pieces, state.locale)
+    // A frame can't reach over the page: what opens elsewhere stands in it.
+    const shell = state.frame ? null : opening
+    const around = state.frame ? frameOf(state, prepared, state.frame.chosen) : null
+    const own = around && fontFaceOf(state.brand.fonts.body, state.assets)
+    const next: Shown = {
+      revision,
+      css: (shell?.css ?? (opening ? hostStyles : '')) + css,
+      html: shell ? shell.shell[0] + content + shell.shell[1] : content,
+      fonts: own ? [...fonts, own] : fonts,
+      behaviours,
       locale: state.locale,
+      frame: around,
+      island: isAlive(prepared.kind, state) ? island : null,
     }
     const message: ToStage = changed(shown, next)
     shown = next
     for (const port of ports.values()) port.postMessage(message)
-    heightFor = prepared.shell ? () => 0 : prepared.heightAt
+    heightFor = prepared.shell && !around ? () => 0 : prepared.heightAt
     for (const [frame, { width }] of widths) reserve(frame, width)
     say({
       type: 'rendered',
@@ -157,7 +204,7 @@ function update(revision: number, state: WorkerState): void {
         revision,
         counts,
         shown: ids,
-        opens: opensAt(prepared),
+        opens: around ? undefined : opensAt(prepared),
         ms: performance.now() - begun,
       },
     })
@@ -167,10 +214,28 @@ function update(revision: number, state: WorkerState): void {
   }
 }
 
+/** An example has nobody who would answer. */
+const isAlive = ({ asksFirst, intake }: Kind, { objects }: WorkerState): boolean =>
+  Boolean(asksFirst) &&
+  Object.entries(intake).every(
+    ([role, { takes, isOptional }]) => isOptional || 'items' in takes || objects[role],
+  )
+
+/** Until its place has been measured, it is as high as in a column of text. */
+const usualSlotPx = 720
+function frameOf({ brand }: WorkerState, { heightAt, values }: Prepared, chosen: number | null): FrameAround {
+  const { viewport = 1280, slot = usualSlotPx } = widest ?? {}
+  return {
+    height: frameHeight([{ viewport, height: heightAt(slot) }], chosen),
+    ground: groundOfFrame(values),
+    font: fontAlone(brand.fonts.body),
+  }
+}
+
 /** Only what differs from what the frames have. */
 function changed(before: Shown | undefined, next: Shown): ToStage {
   const message: Record<string, unknown> = { revision: next.revision }
-  for (const name of ['css', 'html', 'fonts', 'behaviours', 'locale'] as const)
+  for (const name of ['frame', 'css', 'html', 'fonts', 'behaviours', 'locale', 'island'] as const)
     if (JSON.stringify(next[name]) !== JSON.stringify(before?.[name])) message[name] = next[name]
   return message as unknown as ToStage
 }

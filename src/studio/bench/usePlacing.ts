@@ -2,7 +2,7 @@
 /** Where the widget stands: the page, the block, and choosing another one by pointing at the stage. */
 import { useCallback, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type { PageShape, SiteShape, WidgetShape } from '@/core/api/shapes'
+import type { NeighbourShape, PageShape, SiteShape, WidgetShape } from '@/core/api/shapes'
 import type { Anchor, Position } from '@/core/stage/anchor'
 import type { FromStage, StageOrder } from '@/core/stage/messages'
 import { api, sentenceOf } from '../api'
@@ -25,7 +25,10 @@ export interface Placing {
 /** @param order - sends to one frame of the stage, or to all */
 export function usePlacing(
   widget: WidgetShape,
-  sites: readonly SiteShape[],
+  {
+    sites,
+    neighbours,
+  }: { readonly sites: readonly SiteShape[]; readonly neighbours: readonly NeighbourShape[] },
   large: DeviceId,
   order: (order: StageOrder, frame?: string) => void,
   took: (next: WidgetShape) => void,
@@ -37,7 +40,7 @@ export function usePlacing(
   const [isPointing, setPointing] = useState(false)
   const [pointed, setPointed] = useState<string>()
   const page = sites.flatMap((site) => site.pages).find((one) => one.id === chosen.pageId)
-  const anchor = placeOf(chosen, page)
+  const anchor = placeOf(chosen, page, neighbours)
 
   const savedRef = useRef<Promise<void>>(Promise.resolve())
   const put = useCallback(

@@ -3,6 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Settings } from '@/core/settings/field'
 import { fromStageSchema, type FromStage, type StageOrder } from '@/core/stage/messages'
+import { sentenceOf } from '../api'
 import type { FromWorker, Outcome, ToWorker, WorkerState } from './renderWorker'
 
 /** Where the settings come from: the draft on the bench, or a record that stays as it is. */
@@ -22,6 +23,13 @@ export interface RenderHandle {
   order(order: StageOrder, frame?: string): void
 }
 
+/** What the stage says to the bench; its questions are answered here. */
+export type Heard = Exclude<FromStage, { type: 'ask' }>
+
+/** What an island asks of its server, as a visitor's browser would. */
+export type Asking = (name: string, query: unknown) => Promise<unknown>
+const nobody: Asking = () => Promise.reject(new Error('Nobody answers here.'))
+
 /**
  * @param store - its changes go to the worker at once, before React has drawn the panel
  * @param rest - all that the worker needs besides the settings; memoised by the caller
@@ -29,20 +37,23 @@ export interface RenderHandle {
 export function useRender(
   store: SettingsSource,
   rest: Omit<WorkerState, 'settings'>,
-  onStage: (frame: string, message: FromStage) => void,
+  onStage: (frame: string, message: Heard) => void,
+  ask: Asking = nobody,
 ): RenderHandle {
   const worker = useRef<Worker>(undefined)
   const waiting = useRef<[ToWorker, Transferable[]][]>([])
   const revision = useRef(0)
   const sentItems = useRef<unknown>(undefined)
   const listener = useRef(onStage)
+  const asking = useRef(ask)
   const [outcome, setOutcome] = useState<Outcome>()
   const [marks, setMarks] = useState<readonly number[]>([])
   const [failed, setFailed] = useState<string>()
 
   useEffect(() => {
     listener.current = onStage
-  }, [onStage])
+    asking.current = ask
+  }, [onStage, ask])
 
   const post = useCallback((message: ToWorker, transfer: Transferable[] = []) => {
     if (worker.current) worker.current.postMessage(message, transfer)
@@ -60,8 +71,17 @@ export function useRender(
       else if (data.type === 'failed') setFailed(data.sentence)
       else {
         const message = fromStageSchema.safeParse(data.message)
-        if (message.success) listener.current(data.frame, message.data)
+        if (!message.success) return
+        if (message.data.type === 'ask') void answer(data.frame, message.data)
+        else listener.current(data.frame, message.data)
       }
+    }
+    const answer = async (frame: string, { id, name, query }: Extract<FromStage, { type: 'ask' }>) => {
+      const said = await asking.current(name, query).then(
+        (value) => ({ ok: true, value }),
+        (error: unknown) => ({ ok: false, problem: { code: 'away', detail: sentenceOf(error) } }),
+      )
+      post({ type: 'order', frame, order: { answer: { id, answer: said } } })
     }
     made.onerror = () => setFailed('The preview could not be started. Load the page again.')
     waiting.current.splice(0).forEach(([message, transfer]) => made.postMessage(message, transfer))
@@ -70,7 +90,7 @@ export function useRender(
       sentItems.current = undefined
       made.terminate()
     }
-  }, [])
+  }, [post])
 
   useEffect(() => {
     let sent: unknown

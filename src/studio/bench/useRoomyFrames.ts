@@ -5,11 +5,8 @@
  */
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Measure } from '@/core/stage/messages'
+import { nextTrial, type Tried } from './roomyFrames'
 import { devices, type DeviceId } from './Stage'
-
-/** `room`: all the room there is; `kept`: that was tried, and it moved the widget. To begin with it is the device's own. */
-type Height = 'room' | 'kept'
-const mostMovedPx = 1
 
 /**
  * @param page - the page on the stage; another one is tried anew
@@ -19,29 +16,32 @@ export function useRoomyFrames(
   measures: Readonly<Record<string, Measure>>,
   page: string,
 ): ReadonlySet<DeviceId> {
-  const [heights, setHeights] = useState<Readonly<Record<string, Height>>>({})
-  const before = useRef<Record<string, { pageHeight: number; viewportHeight: number }>>({})
+  const [trials, setTrials] = useState<Readonly<Record<string, Tried>>>({})
   const tried = useRef(page)
   useEffect(() => {
     if (tried.current !== page) {
       tried.current = page
-      before.current = {}
-      setHeights({})
+      setTrials({})
       return
     }
-    const timer = setTimeout(() => {
-      for (const [device, { pageHeight, viewportHeight }] of Object.entries(measures)) {
-        const first = before.current[device]
-        const isResized = first !== undefined && first.viewportHeight !== viewportHeight
-        before.current[device] = { pageHeight, viewportHeight }
-        if (!first) setHeights((known) => ({ ...known, [device]: 'room' }))
-        else if (isResized && Math.abs(first.pageHeight - pageHeight) > mostMovedPx)
-          setHeights((known) => ({ ...known, [device]: 'kept' }))
-      }
-    }, settledMs)
+    const timer = setTimeout(
+      () =>
+        setTrials((known) =>
+          Object.fromEntries(
+            Object.entries(measures).map(([device, { pageHeight, viewportHeight }]) => [
+              device,
+              nextTrial(known[device], { pageHeight, viewportHeight }),
+            ]),
+          ),
+        ),
+      settledMs,
+    )
     return () => clearTimeout(timer)
-  }, [measures, page, heights])
-  return useMemo(() => new Set(devices.map(({ id }) => id).filter((id) => heights[id] === 'room')), [heights])
+  }, [measures, page])
+  const roomy = devices.filter(({ id }) => trials[id]?.trial === 'room').map(({ id }) => id)
+  const key = roomy.join()
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the stage is drawn anew only when one of them is another
+  return useMemo(() => new Set(roomy), [key])
 }
 
 /** After the last measurement: fonts and pictures move a page while they come. */

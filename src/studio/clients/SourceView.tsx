@@ -14,6 +14,7 @@ import { ColumnsSection } from '../tables/ColumnsSection'
 import type { Item } from '@/core/items/item'
 import { detailsOf } from '../items/inWords'
 import { alike } from './alike'
+import { MovedSource } from './MovedSource'
 import { PartnerSection } from './PartnerSection'
 import { ForEditors, useMayEdit } from '../parts/Role'
 import { Ago, DayAndTime, Local } from '../parts/Local'
@@ -153,6 +154,7 @@ export function SourceView({
             </Button>
           </form>
         )}
+        {mayEdit && /^https?:/.test(source.address) && <MovedSource source={source} />}
         {source.problems.length > 0 && (
           <section aria-labelledby="problems">
             <h2 id="problems" className="mb-2 text-lg">

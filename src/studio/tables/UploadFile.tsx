@@ -3,20 +3,21 @@
 import { useRef, useState } from 'react'
 import type { SourceShape } from '@/core/api/shapes'
 import { guessMapping, exampleTable, tableTypes } from '@/core/readers/tableMapping'
-import { csv, readTable } from '@/core/readers/csv'
+import { csv, readTable, type Table } from '@/core/readers/csv'
 import { decode } from '@/core/readers/decode'
 import { isText } from '@/core/readers/isText'
 import { api, sentenceOf } from '../api'
 import { Button } from '../parts/Button'
 import { Dialog } from '../parts/Dialog'
 import { Notice } from '../parts/Notice'
+import { inputClass } from '../parts/TextField'
 import { MappingEditor, type MappingValue } from './MappingEditor'
 
 const mostBytes = 8_000_000
 interface Chosen {
   readonly name: string
   readonly text: string
-  readonly table?: { readonly headings: readonly string[]; readonly rows: readonly (readonly string[])[] }
+  readonly table?: Table
 }
 
 export function UploadFile({
@@ -47,13 +48,26 @@ export function UploadFile({
       )
     const isTable = /\.(csv|tsv)$/i.test(file.name) || csv.sniff(text.slice(0, 4096), {}) > 0.3
     if (!isTable) return keep({ name: file.name, text })
-    const { headings, rows } = readTable(text)
+    const table = readTable(text)
+    if (table.rows.length === 0)
+      return setFault(
+        `${file.name} has a row of headings and nothing below it. Fill it in and upload it again.`,
+      )
+    choose(file.name, text, table)
+  }
+
+  function choose(name: string, text: string, table: Table) {
+    const { headings, headingsAt, rows } = table
     const guess = guessMapping(
       headings,
       rows.map((row) => row.cells),
     )
-    setMapping({ type: guess.type, columns: headings.map((_heading, at) => guess.columns[at] ?? null) })
-    setChosen({ name: file.name, text, table: { headings, rows: rows.map((row) => row.cells) } })
+    setMapping({
+      type: guess.type,
+      columns: headings.map((_heading, at) => guess.columns[at] ?? null),
+      headingsAt,
+    })
+    setChosen({ name, text, table })
   }
 
   async function keep({ name, text }: Chosen, by?: MappingValue) {
@@ -106,12 +120,19 @@ export function UploadFile({
           title={`What the columns of ${chosen.name} mean`}
           onClose={() => setChosen(undefined)}
         >
+          <HeadingsAt
+            table={chosen.table}
+            onChange={(headingsAt) =>
+              choose(chosen.name, chosen.text, readTable(chosen.text, { headingsAt }))
+            }
+          />
           <MappingEditor
             headings={chosen.table.headings}
-            rows={chosen.table.rows}
+            rows={chosen.table.rows.map((row) => row.cells)}
             mapping={mapping}
             onChange={setMapping}
           />
+          <ReadProblems problems={chosen.table.problems} />
           {fault && (
             <Notice tone="broken" role="alert">
               {fault}
@@ -119,13 +140,58 @@ export function UploadFile({
           )}
           <div className="flex gap-2">
             <Button look="main" busy={busy} onClick={() => void keep(chosen, mapping)}>
-              Take {chosen.table.rows.length.toLocaleString('en')} rows
+              Take {chosen.table.rows.length.toLocaleString('en')}{' '}
+              {chosen.table.rows.length === 1 ? 'row' : 'rows'}
             </Button>
             <Button onClick={() => setChosen(undefined)}>Cancel</Button>
           </div>
         </Dialog>
       )}
     </div>
+  )
+}
+
+/** Where the headings stand: found out, and mended by hand. */
+function HeadingsAt({ table, onChange }: { table: Table; onChange: (headingsAt: number) => void }) {
+  return (
+    <label className="mb-3 flex items-center gap-2 whitespace-nowrap">
+      Its headings stand in
+      <select
+        value={table.headingsAt}
+        onChange={(event) => onChange(Number(event.target.value))}
+        className={inputClass}
+      >
+        {table.top.map(({ at, cells }) => (
+          <option key={at} value={at}>
+            row {at}:{' '}
+            {cells
+              .filter((cell) => cell.trim() !== '')
+              .join(', ')
+              .slice(0, 60)}
+          </option>
+        ))}
+        <option value={0}>no row: there are none</option>
+      </select>
+    </label>
+  )
+}
+
+const mostProblems = 4
+
+/** What was odd about the file, before anything of it is taken. */
+function ReadProblems({ problems }: { problems: Table['problems'] }) {
+  if (problems.length === 0) return null
+  return (
+    <Notice tone="look" role="status">
+      <ul>
+        {problems.slice(0, mostProblems).map(({ where, what, done }) => (
+          <li key={where + what}>
+            {where[0]!.toUpperCase() + where.slice(1)}: {what}; {done}.
+          </li>
+        ))}
+      </ul>
+      {problems.length > mostProblems && `And ${problems.length - mostProblems} more like these.`}
+    </Notice>
   )
 }
 

@@ -79,6 +79,12 @@ export const mapping = z.strictObject({
     .array(z.string().max(40).nullable())
     .max(200)
     .describe('What each column means, in their order; null: it is not taken'),
+  headingsAt: z
+    .int()
+    .min(0)
+    .max(1_000)
+    .optional()
+    .describe('Number of the row that the headings stand in, from 1; 0: there are none'),
 })
 
 export const tableHead = z.object({

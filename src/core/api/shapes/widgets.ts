@@ -32,6 +32,7 @@ export const widget = z.object({
   draftRevision: z.int(),
   pageId: z.uuid().nullable(),
   anchor: anchorSchema.nullable().describe('Where on the page it stands; null: at the page’s first place'),
+  frameHeight: z.int().nullable().describe('Height of its frame in px; null: what it needs on computers'),
   sightings: z.array(sighting),
   address: z.string().nullable().describe('Words in the address of its own page; null: its short name'),
   updatedAt: when,
@@ -106,9 +107,12 @@ export const snippets = z.object({
 })
 
 export type SnippetsShape = z.infer<typeof snippets>
+export const neighbour = z.object({ name: z.string(), pageId: z.uuid(), anchor: anchorSchema })
+export type NeighbourShape = z.infer<typeof neighbour>
 export const bench = z.object({
   client,
   sites: z.array(site),
+  neighbours: z.array(neighbour).describe('The client’s other widgets that were put somewhere'),
   widget,
   sources: z.array(source),
   items: z.array(item),

@@ -5,6 +5,7 @@ import { itemTypes, webAddress } from '@/core/items/facts'
 import { markPattern } from '@/core/items/partner'
 import * as decisions from '../../services/items/decisions'
 import * as pictures from '../../services/items/pictures'
+import { moveSource } from '../../services/sources/moving'
 import * as partners from '../../services/sources/partners'
 import * as sources from '../../services/sources/sources'
 import * as tables from '../../services/sources/tables'
@@ -115,6 +116,13 @@ export const sourcesRoutes: readonly Route[] = [
         ? sources.renameSource(actor, params.id, body.label)
         : sources.getSource(actor, params.id)
     },
+  }),
+  route('POST /sources/{id}/address', {
+    summary: 'Read a source at the address that it has moved to; what was decided on its entries stays',
+    params: id,
+    body: z.strictObject({ address }),
+    response: shapes.source,
+    run: (actor, { params, body }) => moveSource(actor, params.id, body.address),
   }),
   route('GET /sources/{id}/partner', {
     summary:

@@ -2,6 +2,8 @@
 import * as z from 'zod'
 import * as shapes from '@/core/api/shapes'
 import { addressSchema } from '@/core/snippet/address'
+import { frameLimits } from '@/core/snippet/frame'
+import type { Settings } from '@/core/settings/field'
 import { anchorSchema } from '@/core/stage/anchor'
 import { beHere } from '../../services/access/presence'
 import { addressFor, setAddress } from '../../services/widgets/addresses'
@@ -10,6 +12,7 @@ import { helpReport } from '../../services/visitors/help'
 import * as releases from '../../services/widgets/releases'
 import * as widgets from '../../services/widgets/widgets'
 import { route, type Route } from '../route'
+import { askForStage } from '../../visitors/askForStage'
 import { id, name, revisionIn, revisionSeen } from './fields'
 
 export const widgetsRoutes: readonly Route[] = [
@@ -51,9 +54,18 @@ export const widgetsRoutes: readonly Route[] = [
         )
         .max(6)
         .optional(),
+      frameHeight: z.int().min(frameLimits.least).max(frameLimits.most).nullable().optional(),
     }),
     response: shapes.widget,
     run: (actor, { params, body }) => widgets.changeWidget(actor, params.id, body),
+  }),
+  route('POST /widgets/{id}/asked', {
+    summary: 'What the server tells a visitor who asks, for the draft on the stage; nothing is kept',
+    params: id,
+    body: z.strictObject({ name: z.string().max(40), query: z.unknown(), settings: shapes.settings }),
+    response: z.unknown(),
+    run: (actor, { params, body }) =>
+      askForStage(actor, params.id, { ...body, settings: body.settings as Settings }),
   }),
   route('GET /widgets/{id}/addresses/{address}', {
     summary: 'Whether the widget’s own page can have an address in words, and one like it that it can have',

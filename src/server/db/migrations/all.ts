@@ -30,6 +30,7 @@ import * as postedEntries from './0028-posted-entries'
 import * as partners from './0029-partners'
 import * as searchingOneWidget from './0030-searching-one-widget'
 import * as nothingLost from './0031-nothing-lost'
+import * as frameHeight from './0032-frame-height'
 
 export const migrations = [
   first,
@@ -63,4 +64,5 @@ export const migrations = [
   partners,
   searchingOneWidget,
   nothingLost,
+  frameHeight,
 ]

@@ -22,6 +22,8 @@ export class Widget extends Model<InferAttributes<Widget>, InferCreationAttribut
   /** Where on the page it stands; see `core/stage/anchor.ts`. */
   declare anchor: CreationOptional<object | null>
   declare slotWidths: unknown
+  /** CSS px; null where it follows what the widget needs. */
+  declare frameHeight: CreationOptional<number | null>
   /** The words in the address of its own page; null where that is its short name. */
   declare address: CreationOptional<string | null>
   declare liveReleaseId: CreationOptional<string | null>
@@ -49,6 +51,7 @@ export const initWidget = (sequelize: Sequelize): typeof Widget =>
       pageId: DataTypes.UUID,
       anchor: DataTypes.JSONB,
       slotWidths: { type: DataTypes.JSONB, allowNull: false },
+      frameHeight: DataTypes.INTEGER,
       address: DataTypes.TEXT,
       liveReleaseId: DataTypes.UUID,
       switchedOff: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },

@@ -2,6 +2,7 @@
 import { QueryTypes, type Transaction } from 'sequelize'
 import { together, type Average } from '@/core/items/average'
 import { identify } from '@/core/items/identity'
+import { movedBack, moveSchema } from '@/core/items/moves'
 import type { Item, ReadItem } from '@/core/items/item'
 import { shorten, textOf } from '@/core/items/text'
 import * as shapes from '@/core/api/shapes'
@@ -16,6 +17,7 @@ import { stored } from '../stored'
 /** Letters of an item's text that are kept for summaries and rules. */
 const textLimit = 4_000
 const picturesAnItem = 8
+const movedOptions = z.object({ moves: z.array(moveSchema).default([]) })
 
 /**
  * Stores one reading of a source. Items that are no longer in it are marked gone, unless only part of it could be read.
@@ -23,13 +25,14 @@ const picturesAnItem = 8
  * @returns whether anything that can show has changed
  */
 export async function upsertItems(
-  source: { id: string; label: string; address: string; policy?: string },
+  source: { id: string; label: string; address: string; policy?: string; options?: unknown },
   read: readonly ReadItem[],
   isWhole: boolean,
   transaction: Transaction,
   from = 0,
 ): Promise<boolean> {
-  const ids = identify(source.id, read)
+  const { moves } = z.parse(movedOptions, source.options ?? {})
+  const ids = identify(source.id, movedBack(read, moves))
   const rows = new Map<
     string,
     { facts: Omit<Item, 'html'>; html: string | null; raw: object; position: number }

@@ -2,6 +2,7 @@
 import * as z from 'zod'
 import { itemTypes } from '@/core/items/facts'
 import type { ReadItem } from '@/core/items/item'
+import { moveSchema } from '@/core/items/moves'
 import { problem, ProblemError } from '@/core/problems'
 import { readBytes } from '@/core/readers/all'
 import { safeJson } from '@/core/readers/json'
@@ -25,10 +26,12 @@ const sourceOptions = z.object({
       type: z.enum(itemTypes),
       columns: z.array(z.string().nullable()),
       headings: z.array(z.string()).optional(),
+      headingsAt: z.int().optional(),
     })
     .optional(),
   file: z.string().optional(),
   movedOn: z.iso.datetime().optional(),
+  moves: z.array(moveSchema).optional(),
   through: z.object({ connector: z.string(), key: z.string() }).optional(),
   /** The mark of a publisher that pays, as `name=value`. */
   partner: z.string().optional(),
@@ -63,6 +66,7 @@ export const mappingOptions = ({ mapping }: Reading): Pick<SourceOptions, 'mappi
           type: mapping.type,
           columns: mapping.columns.map((id) => id ?? null),
           headings: [...(mapping.headings ?? [])],
+          headingsAt: mapping.headingsAt,
         },
       }
     : {}
@@ -76,10 +80,14 @@ export interface Answer {
   readonly isPartial: boolean
 }
 
-export async function readPasted(written: string): Promise<Result<Answer & { mended: string | null }>> {
+/** @param options - of the source that is read, where there is one */
+export async function readPasted(
+  written: string,
+  options?: SourceOptions,
+): Promise<Result<Answer & { mended: string | null }>> {
   const account = accountIn(written)
   if (account) return readAccount(account)
-  const tried = await tryPasted(written, (url) => readAddress(url))
+  const tried = await tryPasted(written, (url) => readAddress(url, options && { options }))
   return tried.ok ? ok({ ...tried.value.value, mended: tried.value.mended }) : tried
 }
 

@@ -15,6 +15,7 @@ import { log } from '../../log'
 import { accessBy } from '../access/access'
 import { followHub, isPushed } from './hubs'
 import { upsertItems } from '../items/items'
+import { movesOf } from './moves'
 import { isFile, mappingOptions, optionsOf, readAddress, readUpload, type Answer } from './reading'
 
 const historyLimit = 20
@@ -109,8 +110,11 @@ async function read(source: Source): Promise<void> {
       !reading.problems.some((one) => one.what.includes('never closed')) &&
       reading.next === undefined &&
       !isPartial
-    const changed = await upsertItems(row, reading.items, isWhole, transaction)
     const move = await moveOf(row, fetched.movedTo, transaction)
+    // Known by its old addresses, an entry keeps what was decided on it.
+    const moves = move?.address ? (await movesOf(row, reading.items, transaction)).moves : undefined
+    if (moves) row.options = { ...optionsOf(row), moves }
+    const changed = await upsertItems(row, reading.items, isWhole, transaction)
     const what = `${reading.items.length} items${changed ? ', some are new or changed' : ', nothing new'}`
     await row.update(
       {
@@ -279,7 +283,7 @@ const noteStop = (id: string, done: number, total: number | null): Promise<void>
   })
 
 /** An answer that must not replace what is there: a page instead of the feed, or a broken document with nothing left in it. */
-function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
+export function faultIn({ fetched, reading }: Answer, hadItems: boolean): Problem | undefined {
   if (fetched.notModified) return undefined
   if (reading.format === 'page' && reading.items.length === 0)
     return problem('nothing_readable', { address: fetched.url, kind: 'a web page now' })

@@ -169,7 +169,7 @@ export async function startCatalogue(
 const tableOf = async (actor: Actor, id: string) => {
   const row = await sourceRow(actor, id)
   const file = found(await db().SourceFile.findByPk(id), 'table kept here')
-  const { headings, rows } = readTable(file.text)
+  const { headings, rows } = readTable(file.text, optionsOf(row).mapping)
   if (rows.length > mostEditable)
     throw new ProblemError(
       problem('input_invalid', {
@@ -229,7 +229,7 @@ export async function writeCells(
     if (version !== undefined && version !== file.uploadedAt.toISOString())
       throw new ProblemError(problem('table_gone_ahead', { label: row.label }))
     await file.update({ text, uploadedAt: new Date() }, { transaction })
-    await takeReading(row, readFileText(file.name, text, optionsOf(row)), 'Edited by hand', transaction)
+    await takeReading(row, readFileText(file.name, text, writtenOptions(row)), 'Edited by hand', transaction)
   })
   return getSource(actor, id)
 }
@@ -249,7 +249,7 @@ export async function putRow(
   const row = await db().Source.findOne({ where: { id: sourceId, clientId }, transaction })
   const file = row && (await db().SourceFile.findByPk(sourceId, { transaction, lock: true }))
   if (!row || !file) return undefined
-  const { headings, rows } = readTable(file.text)
+  const { headings, rows } = readTable(file.text, optionsOf(row).mapping)
   const all = rows.map((one) => headings.map((_heading, at) => one.cells[at] ?? ''))
   const { columns } = meaningOf(row, headings, all)
   const keyAt = columns.indexOf('guid')
@@ -265,11 +265,18 @@ export async function putRow(
   await file.update({ text, uploadedAt: new Date() }, { transaction })
   await takeReading(
     row,
-    readFileText(file.name, text, optionsOf(row)),
+    readFileText(file.name, text, writtenOptions(row)),
     made ? 'Posted' : 'Taken back',
     transaction,
   )
   return `${sourceId}/${shortHash(`guid ${key}`)}`
+}
+
+/** What is written here has its headings in the first row, wherever they stood in the file that was uploaded. */
+function writtenOptions(row: Source): SourceOptions {
+  const options = optionsOf(row)
+  const { mapping } = options
+  return mapping ? { ...options, mapping: { ...mapping, headingsAt: 1 } } : options
 }
 
 const writeCsv = (rows: readonly (readonly string[])[]): string =>
@@ -289,7 +296,7 @@ export async function openRows(actor: Actor, id: string): Promise<TableHeadShape
   const text =
     (await db().SourceFile.findByPk(id))?.text ??
     decode(valueOf(await fetchAddress({ url: row.address, accept })).bytes).text
-  const { headings, rows } = readTable(text)
+  const { headings, headingsAt, rows } = readTable(text, optionsOf(row).mapping)
   const mapping = meaningOf(
     row,
     headings,
@@ -298,6 +305,10 @@ export async function openRows(actor: Actor, id: string): Promise<TableHeadShape
   return {
     headings,
     rows: rows.slice(0, rowsShown).map((one) => [...one.cells]),
-    mapping: { type: mapping.type, columns: headings.map((_heading, at) => mapping.columns[at] ?? null) },
+    mapping: {
+      type: mapping.type,
+      columns: headings.map((_heading, at) => mapping.columns[at] ?? null),
+      headingsAt,
+    },
   }
 }

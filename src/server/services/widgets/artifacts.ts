@@ -17,6 +17,7 @@ import {
   pageOf,
   type Artifacts,
   type PageFacts,
+  groundOfFrame,
 } from '@/kinds/artifact'
 import { chosenFor, exampleItemsOf, type KindContext, type Searched, type Values } from '@/kinds/contract'
 import { dateFileOf } from './dateFile'
@@ -104,7 +105,7 @@ const pageFactsOf = (clientName: string, { colours, fonts }: Brand, prepared: Pr
   title: prepared ? titleFor(prepared.values, clientName) : clientName,
   background: colours.background,
   font: fonts.body,
-  frame: prepared ? frameBackground(prepared.values) : undefined,
+  frame: prepared ? groundOfFrame(prepared.values) : null,
 })
 
 /** The hosted page of what is not kept: entries that a visitor looked for. */
@@ -175,9 +176,6 @@ export async function prepareWithExample(widget: Widget, release: ReleaseRow): P
 }
 
 export const sourcesIn = (settings: Settings): readonly string[] => chosenFor('sources', settings)
-
-const frameBackground = (values: Values): string | undefined =>
-  values['look.transparent'] === false ? String(values['look.background']) : undefined
 
 /** What visitors read as the widget's title: its own, else its heading, else whose it is. Its name in the studio is never shown. */
 export const titleFor = (values: Values, clientName: string): string =>

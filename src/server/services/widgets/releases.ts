@@ -183,6 +183,7 @@ export async function snippetsOf(actor: Actor, widgetId: string): Promise<Snippe
         delivery,
         title: titleFor(prepared.values, client.name),
         heights,
+        frameHeight: row.frameHeight,
         isOver,
         address: row.address,
       }),

@@ -91,6 +91,7 @@ function shapeWith(
     draftRevision: row.draftRevision,
     pageId: row.pageId,
     anchor: stored(anchorSchema.nullable(), row.anchor ?? null, null, 'widgets.anchor'),
+    frameHeight: row.frameHeight ?? null,
     sightings: seen.map(({ pageUrl, form, width, height, state, seenAt }) => ({
       pageUrl,
       form,
@@ -287,7 +288,13 @@ async function ownSources(
 export async function changeWidget(
   actor: Actor,
   id: string,
-  input: { name?: string; pageId?: string | null; anchor?: Anchor | null; slotWidths?: unknown },
+  input: {
+    name?: string
+    pageId?: string | null
+    anchor?: Anchor | null
+    slotWidths?: unknown
+    frameHeight?: number | null
+  },
 ): Promise<WidgetShape> {
   demand(actor, 'designer')
   const row = await widgetRow(actor, id)
@@ -308,7 +315,7 @@ export async function changeWidget(
 export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetShape> {
   demand(actor, 'designer')
   const row = await widgetRow(actor, id)
-  const { clientId, agencyId, kind, kindVersion, settings, pageId, anchor, slotWidths } = row
+  const { clientId, agencyId, kind, kindVersion, settings, pageId, anchor, slotWidths, frameHeight } = row
   const copy = await db().Widget.create({
     clientId,
     agencyId,
@@ -318,6 +325,7 @@ export async function duplicateWidget(actor: Actor, id: string): Promise<WidgetS
     pageId,
     anchor,
     slotWidths,
+    frameHeight,
     ref: newRef(),
     name: `${row.name} (copy)`,
   })

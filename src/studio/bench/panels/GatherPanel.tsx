@@ -66,7 +66,14 @@ export function GatherPanel({ clientId, sources, chosen, onChoose, onAdded, onCh
                 </label>
                 <ReadingIn source={source} onStopped={onChanged} />
                 {source.lastProblem && (
-                  <Notice tone="broken">{source.lastProblem.detail} What is live stays as it was.</Notice>
+                  <Notice tone="broken">
+                    {source.lastProblem.detail} What is live stays as it was.{' '}
+                    {/^https?:/.test(source.address) && (
+                      <Link href={`/sources/${source.id}#address`} className="underline">
+                        Give it its new address
+                      </Link>
+                    )}
+                  </Notice>
                 )}
                 <Link href={`/sources/${source.id}`} className="self-end text-[13px] underline">
                   {source.address.startsWith('file:') && source.reader === 'csv'

@@ -4,7 +4,7 @@ import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, Crosshair } from 'lucide-rea
 import { RadioGroup } from 'radix-ui'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import type { PageShape, SiteShape } from '@/core/api/shapes'
+import type { NeighbourShape, PageShape, SiteShape } from '@/core/api/shapes'
 import { platforms } from '@/core/snippet/platforms'
 import { anchorInWords, positionLabels, positions, type Anchor, type Position } from '@/core/stage/anchor'
 import { neutralSlots } from '@/core/stage/neutralPage'
@@ -12,12 +12,15 @@ import { api, sentenceOf } from '../../api'
 import { Button } from '../../parts/Button'
 import { Notice } from '../../parts/Notice'
 import { inputClass } from '../../parts/TextField'
+import { standingAt } from '../placeOf'
 import type { Placing } from '../usePlacing'
 import { AddSite } from './AddSite'
 
 export interface PlacePanelProps {
   readonly clientId: string
   readonly sites: readonly SiteShape[]
+  /** The client's other widgets, where they stand. */
+  readonly neighbours: readonly NeighbourShape[]
   readonly placing: Placing
   /** What comes nearest, when the place is not in the page any more. */
   readonly lost: readonly Anchor[] | undefined
@@ -31,7 +34,9 @@ const steps = [
   { step: 'next', label: 'Next', Icon: ArrowRight },
 ] as const
 
-export function PlacePanel({ clientId, sites, placing, lost, onSites }: PlacePanelProps) {
+const inQuotes = (names: readonly string[]) => names.map((name) => `“${name}”`).join(', ')
+
+export function PlacePanel({ clientId, sites, neighbours, placing, lost, onSites }: PlacePanelProps) {
   const [adding, setAdding] = useState(sites.length === 0)
   const { page, anchor } = placing
   const site = sites.find((one) => one.pages.some(({ id }) => id === page?.id))
@@ -39,6 +44,12 @@ export function PlacePanel({ clientId, sites, placing, lost, onSites }: PlacePan
   const offeredId = offered.find(
     (one) => one.anchor.selector === anchor.selector && one.anchor.at === anchor.at,
   )?.id
+
+  const here = page ? standingAt(anchor, page.id, neighbours) : []
+  const takenBy = (slot: Anchor) => {
+    const names = page ? standingAt(slot, page.id, neighbours) : []
+    return names.length > 0 ? ` (${inQuotes(names)} stands here)` : ''
+  }
 
   async function attempt(work: () => Promise<void>) {
     try {
@@ -115,6 +126,9 @@ export function PlacePanel({ clientId, sites, placing, lost, onSites }: PlacePan
           ) : (
             <>
               Stands <b className="font-semibold">{anchorInWords(anchor)}</b>.
+              {here.length > 0 && (
+                <span className="block text-marigold">{inQuotes(here)} stands there already.</span>
+              )}
             </>
           )}
         </p>
@@ -171,6 +185,7 @@ export function PlacePanel({ clientId, sites, placing, lost, onSites }: PlacePan
               {offered.map((slot) => (
                 <option key={slot.id} value={slot.id}>
                   {slot.label}
+                  {takenBy(slot.anchor)}
                 </option>
               ))}
             </select>

@@ -5,12 +5,15 @@ import Link from 'next/link'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { ChangeShape, ItemShape, ReleaseShape, SnippetsShape, WidgetShape } from '@/core/api/shapes'
+import type { SnippetForm } from '@/core/snippet/forms'
+import type { Measure } from '@/core/stage/messages'
 import { api } from '../../api'
 import { Button, buttonClass } from '../../parts/Button'
 import { CopyField } from '../../parts/CopyField'
 import { Notice } from '../../parts/Notice'
 import { useMayEdit } from '../../parts/Role'
 import { SwitchOffDialog } from '../../parts/SwitchOffDialog'
+import { FrameHeight } from './FrameHeight'
 import { OwnPage } from './OwnPage'
 import { Ago, DayAndTime } from '../../parts/Local'
 
@@ -23,6 +26,10 @@ export interface ShipPanelProps {
   readonly cannotPublish: string | undefined
   /** Origin of delivery. */
   readonly delivery: string
+  /** Form of the snippet that is looked at, and drawn on the stage. */
+  readonly form: SnippetForm
+  readonly onForm: (form: SnippetForm) => void
+  readonly measures: Readonly<Record<string, Measure>>
   readonly onChanged: (next: WidgetShape) => void
   readonly onPublish: () => void
   readonly onRollBack: (number: number) => void
@@ -38,6 +45,9 @@ export function ShipPanel({
   busy,
   cannotPublish,
   delivery,
+  form,
+  onForm,
+  measures,
   onChanged,
   onPublish,
   onRollBack,
@@ -94,7 +104,7 @@ export function ShipPanel({
         )}
       </section>
       <section aria-label="Snippet">
-        <Snippets widget={widget} />
+        <Snippets widget={widget} form={form} onForm={onForm} measures={measures} onChanged={onChanged} />
       </section>
       <section aria-label="Page of its own">
         <OwnPage widget={widget} delivery={delivery} onChanged={onChanged} />
@@ -203,15 +213,20 @@ const Changes = ({ changes }: { changes: readonly ChangeShape[] }) => (
   </ul>
 )
 
-function Snippets({ widget }: { widget: WidgetShape }) {
+function Snippets({
+  widget,
+  form,
+  onForm,
+  measures,
+  onChanged,
+}: Pick<ShipPanelProps, 'widget' | 'form' | 'onForm' | 'measures' | 'onChanged'>) {
+  const mayEdit = useMayEdit()
   const { data } = useQuery({
     queryKey: ['snippets', widget.id, widget.liveNumber, widget.pageId, widget.name, widget.updatedAt],
     queryFn: () => api<SnippetsShape>('GET', `/widgets/${widget.id}/snippets`),
     placeholderData: (before) => before,
   })
-  const [chosen, setChosen] = useState<string>()
   if (!data) return <p className="min-h-72 text-faint">Writing the snippet …</p>
-  const form = chosen ?? data.forms.find((one) => one.best)?.form
   return (
     <>
       <h3 className="text-[13px] font-semibold">Snippet for: {data.platform.toLowerCase()}</h3>
@@ -223,7 +238,7 @@ function Snippets({ widget }: { widget: WidgetShape }) {
         ) : null}
         <span className="text-faint">{data.where}</span>
       </p>
-      <Tabs.Root value={form} onValueChange={setChosen}>
+      <Tabs.Root value={form} onValueChange={(next) => onForm(next as SnippetForm)}>
         <Tabs.List
           aria-label="Form of the snippet"
           className="flex flex-wrap gap-x-3 gap-y-1 border-b border-hair"
@@ -246,6 +261,9 @@ function Snippets({ widget }: { widget: WidgetShape }) {
               {one.best ? ' Best for this site.' : ''}
             </p>
             {!one.through && <Notice tone="broken">{one.why} Take another form for this site.</Notice>}
+            {one.form === 'frame' && mayEdit && (
+              <FrameHeight widget={widget} measures={measures} onChanged={onChanged} />
+            )}
             <CopyField label="Snippet" value={one.code} rows={5} />
           </Tabs.Content>
         ))}

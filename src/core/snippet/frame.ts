@@ -1,0 +1,19 @@
+/** A frame has one height at every width, since a snippet without styles can name no other. */
+
+/** CSS px. */
+export const frameLimits = { least: 80, most: 20_000 } as const
+
+/** What the widget needs at a width of the viewport; CSS px. */
+export interface HeightAt {
+  readonly viewport: number
+  readonly height: number
+}
+
+/**
+ * That of its place on computers, so that no hole stays there; where it is narrower it scrolls inside.
+ * @param chosen - what the designer chose instead
+ */
+export function frameHeight(heights: readonly HeightAt[], chosen: number | null = null): number {
+  const [widest] = [...heights].sort((a, b) => b.viewport - a.viewport)
+  return Math.max(frameLimits.least, chosen ?? widest?.height ?? 0)
+}
