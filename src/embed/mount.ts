@@ -107,6 +107,8 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
   // A font that is added lays the whole page out anew, so it comes before what it would have to lay out.
   addFonts(element.ownerDocument, artifact.fonts)
+  // What stands after the cards would move with each of them: it is shown once they are there (`baseStyles`).
+  element.dataset.filling = ''
   if (!(await put(root, root, artifact, around))) return setState(element, 'error')
   // Of what opens over the page nothing stays in it.
   if (artifact.opens) element.style.setProperty('min-height', '0')
@@ -225,6 +227,7 @@ async function finish(
     tell: (name) => tell(element, name, { ref }),
   }
   await behave(names, home)
+  delete element.dataset.filling
   // What opens over the page has no size in it.
   if (artifact?.opens) return seen(element, ref, undefined, around)
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.
@@ -234,7 +237,8 @@ async function finish(
     observer.disconnect()
     if (artifact) {
       fitReserve(element, artifact)
-      giveBack(element, box)
+      // An island grows once it is alive: it keeps its room.
+      if (!artifact.island) giveBack(element, box)
     }
     seen(element, ref, entry?.contentRect, around)
   })

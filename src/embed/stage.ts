@@ -119,6 +119,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     const inside = surface?.querySelector('.inside')
     const inner = (inside?.firstElementChild ?? root.firstElementChild)?.firstElementChild
     const { width, height } = (inside ?? host).getBoundingClientRect()
+    const { top } = place.outer().getBoundingClientRect()
     const { slot, found, frame } = place.now()
     say({
       type: 'measure',
@@ -128,7 +129,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       width,
       height,
       frame,
-      pageHeight: Math.round(document.body.getBoundingClientRect().height),
+      top: Math.round(top + page.scrollY),
       viewportHeight: page.innerHeight,
       content: inside ? (inner?.scrollWidth ?? 0) : Math.max(inner?.scrollWidth ?? 0, width),
       found,
@@ -277,11 +278,10 @@ function placing(document: Document, host: HTMLElement, ref: string) {
     if (next) around.set(next)
     const to = next ? around.element : host
     if (to === outer) return
-    takeOut()
     outer.removeAttribute('data-stage-slot')
     outer = to
-    if (next) around.hold(host)
     put(state.anchor)
+    if (next) around.hold(host)
   }
   return { put, frame, outer: () => outer, now: () => ({ ...state, frame: frameHeight }) }
 }

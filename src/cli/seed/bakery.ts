@@ -1,4 +1,5 @@
 /** The bakery of the demo: reviews, the shops on a map, letters to sign up for, and a counter to write to. */
+import { refresh } from '../../server/services/sources/refreshing'
 import { addConnected, addSource } from '../../server/services/sources/sources'
 import { addFile } from '../../server/services/sources/tables'
 import { createList } from '../../server/services/visitors/lists'
@@ -26,6 +27,7 @@ export async function seedBakery(demo: Demo): Promise<void> {
     key: 'b1 Marlowick Bakery',
     label: 'What people say',
   })
+  await refresh(opinions.id) // a snippet keeps the room of what there is when it is copied
   const review = { kind: 'reviews', source: opinions.id } as const
   await live({
     ...review,

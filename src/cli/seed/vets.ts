@@ -5,6 +5,7 @@ import type { Actor } from '../../server/services/access/actor'
 import { demoSignIn } from '../../server/demoSignIn'
 import { inviteClientPerson, takeLink } from '../../server/services/access/team'
 import { addKey } from '../../server/services/sources/connections'
+import { refresh } from '../../server/services/sources/refreshing'
 import { addConnected } from '../../server/services/sources/sources'
 import { brands, peopleKey } from './data'
 import { createForm, publishForm, saveForm } from '../../server/services/visitors/forms'
@@ -16,12 +17,14 @@ import { newClient, newSite, type Demo } from './tools'
 /** The people of the practice, as the register has them. @returns their source */
 async function practice(designer: Actor, client: string, key: string): Promise<SourceShape> {
   const register = await addKey(designer, client, 'people', peopleKey)
-  return addConnected(designer, client, {
+  const people = await addConnected(designer, client, {
     connector: 'people',
     connectionId: register.id,
     key: `of=${key}`,
     label: 'The practice',
   })
+  await refresh(people.id)
+  return people
 }
 
 /** One form, in two widgets. */
@@ -182,6 +185,7 @@ export async function seedVetsInArabic(demo: Demo): Promise<void> {
     key: 'b7 جونيبر لين البيطرية',
     label: 'Reviews in Arabic',
   })
+  await refresh(opinions.id) // a snippet keeps the room of what there is when it is copied
   await live({
     kind: 'ringBack',
     name: 'Shall we ring you?',

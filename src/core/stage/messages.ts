@@ -44,8 +44,8 @@ export const fromStageSchema = z.discriminatedUnion('type', [
     /** Height in CSS px of the frame that is drawn around it; null where a script puts it into the page. */
     frame: z.number().nullable(),
     content: z.number(),
-    /** How high the page is in a frame of what height: pages may be laid out by that. */
-    pageHeight: z.number(),
+    /** Where it begins in the page, in a frame of what height: pages may be laid out by that. */
+    top: z.number(),
     viewportHeight: z.number(),
     /** The place in the page: where it was chosen, found again elsewhere, or lost. */
     found: z.enum(['there', 'moved', 'lost']),

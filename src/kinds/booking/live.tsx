@@ -70,6 +70,8 @@ export function Booking({ box, props, door }: Alive) {
   const [seen, setSeen] = useState<Seen>()
   const [month, setMonth] = useState<Month>()
   const [day, setDay] = useState<number>()
+  /** Somebody has begun: until then the sentence names no day, since that would push what is below it down by itself. */
+  const [isBegun, setBegun] = useState(false)
   const [soonest, setSoonest] = useState<Soonest>()
   const [held, setHeld] = useState<Held>()
   const [gone, setGone] = useState<number>()
@@ -183,6 +185,7 @@ export function Booking({ box, props, door }: Alive) {
   }, [held, booked])
 
   const choose = (next: Partial<Chosen>) => {
+    setBegun(true)
     setChosen((before) => ({ ...before, ...next }))
     setGone(undefined)
     setNote('')
@@ -254,7 +257,7 @@ export function Booking({ box, props, door }: Alive) {
   const when =
     start !== undefined
       ? momentSaid(start)
-      : day !== undefined && step === 'when' && seen
+      : isBegun && day !== undefined && step === 'when' && seen
         ? words.at.replace('{day}', dayIn(day * 1440 + 720, locale, 'UTC')).replace('{time}', '…')
         : undefined
   const keptSaid = held
@@ -413,7 +416,10 @@ export function Booking({ box, props, door }: Alive) {
               setDay(undefined)
               void look(of)
             }}
-            onDay={setDay}
+            onDay={(to) => {
+              setDay(to)
+              setBegun(true)
+            }}
           />
           {ofDay ? (
             <Sheets.Times
@@ -446,6 +452,7 @@ export function Booking({ box, props, door }: Alive) {
                   onClick={() => {
                     const to = dayOf(seen.next!, zone)
                     setDay(to)
+                    setBegun(true)
                     void look(monthOf(to))
                   }}
                 >

@@ -1,7 +1,7 @@
 'use client'
 /**
- * How high the stage's frames are. As much of the page as the bench has room for, except where the page is laid out by the
- * height of the window: there a frame has the device's own, or the widget would stand elsewhere than on the live page.
+ * How high the stage's frames are. As much of the page as the bench has room for, except where the height of the window moves
+ * the widget: there a frame has the device's own, or the widget would stand elsewhere than on the live page.
  */
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Measure } from '@/core/stage/messages'
@@ -28,9 +28,9 @@ export function useRoomyFrames(
       () =>
         setTrials((known) =>
           Object.fromEntries(
-            Object.entries(measures).map(([device, { pageHeight, viewportHeight }]) => [
+            Object.entries(measures).map(([device, { top, height, viewportHeight }]) => [
               device,
-              nextTrial(known[device], { pageHeight, viewportHeight }),
+              nextTrial(known[device], { top, height, viewportHeight }),
             ]),
           ),
         ),

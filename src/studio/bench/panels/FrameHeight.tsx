@@ -94,5 +94,5 @@ export function FrameHeight({ widget, measures, onChanged }: FrameHeightProps) {
 function howItDoes(needs: number, frame: number): string {
   const more = needs - frame
   if (more > 1) return `${more} px are reached by scrolling inside`
-  return more < -1 ? `${-more} px stay empty below` : 'It fits'
+  return more < -8 ? `${-more} px stay empty below` : 'It fits'
 }
