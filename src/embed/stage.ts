@@ -84,10 +84,11 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   })
   const drawAll = async () => {
     const next = island && toFragment(document, html)?.firstElementChild
-    // What opens over the page is opened from the outside: it cannot wait out of sight.
     if (!island || !next || next.querySelector('dialog')) {
       alive.end()
       put(document, root, html)
+      const box = root.querySelector<HTMLElement>('[data-island]')
+      if (island && box) void alive.begin(box, island)
     } else await alive.show(root, next as HTMLElement, island)
     present()
     await behave()

@@ -50,6 +50,12 @@ export function createIsland(chunk: <T>(name: string) => Promise<T>, asking: Ask
       for (const child of [...root.children]) if (child !== next) child.remove()
       next.style.display = ''
     },
+    /** In what is in sight already: what opens over the page cannot wait elsewhere. */
+    async begin(box: HTMLElement, { name, props, words }: Island): Promise<void> {
+      const mine = (turn += 1)
+      const { start } = await chunk<Live>(name)
+      if (mine === turn) stop = start(box, props, doorTo(ask, words))
+    },
     /** Before something else is drawn. */
     end(): void {
       turn += 1
