@@ -78,7 +78,7 @@ function createReader(page: Page, root: ShadowRoot) {
     for (let node: Element | null = start; node; node = above(node)) {
       if (isOnPicture(box, node, before)) return undefined
       const { backgroundColor, backgroundImage } = styleOf(node)
-      if (backgroundImage !== 'none') {
+      if (backgroundImage !== 'none' && !isLine(styleOf(node), box)) {
         const stops = backgroundImage.includes('url(') ? [] : coloursIn(backgroundImage).map(paint)
         if (stops.length === 0) return undefined
         layers.push(stops)
@@ -101,6 +101,12 @@ function createReader(page: Page, root: ShadowRoot) {
     return opacity
   }
   return { paint, styleOf, groundsOf, opacityOf }
+}
+
+/** A background that is drawn as a line beside the text is not behind it. */
+function isLine({ backgroundRepeat, backgroundSize }: CSSStyleDeclaration, { height }: DOMRect): boolean {
+  const sizes = [...backgroundSize.matchAll(/([\d.]+)px/g)].map(([, px]) => Number(px))
+  return backgroundRepeat === 'no-repeat' && sizes.some((px) => px < height / 2)
 }
 
 /** Colours within a gradient, each as a function or a name that the browser computed. */
