@@ -184,7 +184,7 @@ test('by keyboard: pages, what depends on an answer, what is missing; then inbox
   await asPeopleDo()
   await click('send')
   await browser.until<string>(said('sent'), (text) => text.startsWith('Thank you.'))
-  expect(await inPage(`${root}.activeElement.getAttribute('part')`)).toBe('sent')
+  await browser.until<string>(`${root}.activeElement?.getAttribute('part') ?? ''`, (part) => part === 'sent')
   const [mail] = await mailsTo(desk)
   expect(mail!.subject).toBe('Juniper Lane Vets: The door')
   expect(mail!.text).toContain('It does not open')

@@ -122,6 +122,9 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await read(`/sources/${source.id}/partner`)).toBeNull()
   expect(await call('POST', `/sources/${source.id}/refresh`)).toMatchObject({ health: 'ok', label: 'News' })
   expect(await call('POST', `/sources/${source.id}/stop`)).toMatchObject({ items: 2, progress: null })
+  expect(
+    await call('POST', `/sources/${source.id}/address`, { address: `${outside.origin}/feed/moved` }),
+  ).toMatchObject({ address: `${outside.origin}/feed/moved`, items: 2 })
   const spare = await call('POST', `/clients/${client.id}/sources`, {
     address: `${outside.origin}/feed/2`,
     label: 'Spare',
@@ -178,6 +181,15 @@ test('each write answers in its shape and is seen by the next read', async () =>
   expect(await read(`/clients/${client.id}/forms`)).toEqual([])
   const calendar = await call('POST', `/clients/${client.id}/calendars`, { name: 'Visits', from: 'visits' })
   const atCalendar = `/calendars/${calendar.id}`
+  const visits = await call('POST', `/clients/${client.id}/widgets`, { kind: 'booking', name: 'Visits' })
+  expect(
+    await call('POST', `/widgets/${visits.id}/asked`, {
+      name: 'nexts',
+      query: {},
+      settings: { calendar: calendar.id },
+    }),
+  ).toHaveProperty('nexts')
+  await call('DELETE', `/widgets/${visits.id}`)
   expect(await call('PATCH', atCalendar, { name: 'Visits to us' })).toMatchObject({ name: 'Visits to us' })
   const body = calendar.calendar as { services: object[] }
   const now = { ...body, services: body.services.slice(0, 1) }
