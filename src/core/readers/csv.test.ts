@@ -12,6 +12,13 @@ describe('headings', () => {
     ['in the first row', 'Name,Price\nMug,£12\nBowl,£9', 1, ['Name', 'Price'], 2],
     ['below a title', 'Our mugs\n\nName,Price,Link\nMug,£12,x\nBowl,£9,y', 3, ['Name', 'Price', 'Link'], 2],
     [
+      'below a title with a comma',
+      'Our mugs, 2026\nName,Price,Link\nMug,£12,x',
+      2,
+      ['Name', 'Price', 'Link'],
+      1,
+    ],
+    [
       'below a title with empty cells',
       'Stock 2026,,\nName,Price,Link\nMug,£12,x',
       2,

@@ -10,6 +10,8 @@ export interface Row {
 /** Rows at the top that can be a title or a note. */
 export const mostAbove = 12
 const rowsLookedAt = 50
+/** So many headings that are known make a row that of the headings, whatever stands above it. */
+const telling = 2
 
 const filledIn = ({ cells }: Row): number => cells.filter((cell) => cell.trim() !== '').length
 
@@ -29,6 +31,8 @@ export function headingRow(
   if (headingsAt !== undefined && rows.some(({ at }) => at === headingsAt)) return headingsAt
   // A table that was read before goes on as it was read then.
   if (headings) return rows[0]?.at ?? 0
+  const named = rows.slice(0, mostAbove).find(({ cells }) => cells.filter(isKnownHeading).length >= telling)
+  if (named) return named.at
   const first = belowTitle(rows)
   if (!first) return 0
   const hasData = first.cells.some((cell) => looksLikeData(cell.trim()))
