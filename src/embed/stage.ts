@@ -16,7 +16,8 @@ import { readTexts } from './readTexts'
 import { addFonts, adopt, toFragment } from './shared'
 import { createIsland } from './stageIsland'
 
-const readAfterMs = 250
+/** Long after the last change: reading holds up the next one, and would be in time for every change of somebody who types slowly. */
+const readAfterMs = 600
 
 const script = (document.currentScript as HTMLScriptElement).src
 
