@@ -107,7 +107,7 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
   // A font that is added lays the whole page out anew, so it comes before what it would have to lay out.
   addFonts(element.ownerDocument, artifact.fonts)
-  // What stands after the cards would move with each of them: it is shown once they are there (`baseStyles`).
+  // `baseStyles` hides the rest until all cards are in: each card would push it down.
   element.dataset.filling = ''
   if (!(await put(root, root, artifact, around))) return setState(element, 'error')
   // Of what opens over the page nothing stays in it.

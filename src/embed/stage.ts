@@ -16,7 +16,7 @@ import { readTexts } from './readTexts'
 import { addFonts, adopt, toFragment } from './shared'
 import { createIsland } from './stageIsland'
 
-/** Long after the last change: reading holds up the next one, and would be in time for every change of somebody who types slowly. */
+/** A longer pause than between two keys: reading all texts takes so long that it would delay the next change. */
 const readAfterMs = 600
 
 const script = (document.currentScript as HTMLScriptElement).src

@@ -2,11 +2,9 @@
  * An island on the stage. It asks as the live one does, by way of the bench, and sends nothing. It comes to life out of sight
  * and takes the place of what is drawn once it has its answers, so that nothing flashes while somebody types on the bench.
  */
-import type { Answer, Door, Island } from '../kinds/door'
+import { today } from '../kinds/clock'
+import type { Answer, Door, Island, LiveChunk } from '../kinds/door'
 
-interface Live {
-  start(box: HTMLElement, props: object, door: Door): () => void
-}
 export type Asking = (name: string, query: unknown) => Promise<Answer<never>>
 
 /** Answers that have not come by then are waited for in sight. */
@@ -35,7 +33,7 @@ export function createIsland(chunk: <T>(name: string) => Promise<T>, asking: Ask
       const mine = (turn += 1)
       const isOld = () => mine !== turn
       const box = next.querySelector<HTMLElement>('[data-island]')
-      const { start } = await chunk<Live>(name)
+      const { start } = await chunk<LiveChunk>(name)
       if (isOld() || !box) return
       next.style.display = root.firstElementChild ? 'none' : ''
       root.append(next)
@@ -53,7 +51,7 @@ export function createIsland(chunk: <T>(name: string) => Promise<T>, asking: Ask
     /** In what is in sight already: what opens over the page cannot wait elsewhere. */
     async begin(box: HTMLElement, { name, props, words }: Island): Promise<void> {
       const mine = (turn += 1)
-      const { start } = await chunk<Live>(name)
+      const { start } = await chunk<LiveChunk>(name)
       if (mine === turn) stop = start(box, props, doorTo(ask, words))
     },
     /** Before something else is drawn. */
@@ -80,7 +78,7 @@ function doorTo(ask: Asking, words: Island['words']): Door {
     upload: refuse,
     address: (name) => `/${name}`,
     pending: () => undefined,
-    today: () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
+    today,
     typed: { get: () => typed, set: (values) => void (typed = values) },
   }
 }

@@ -122,7 +122,7 @@ export function pageOf(
   return page(form, artifact, facts, shown, form === 'hosted')
 }
 
-/** What stands behind a widget in a frame; null where the page shows through. */
+/** The colour behind a widget in a frame; null where the page shows through. */
 export const groundOfFrame = (values: Values): string | null =>
   values['look.transparent'] === false ? String(values['look.background']) : null
 

@@ -56,6 +56,11 @@ export type Start<P extends object, A extends Actions, W extends string> = (
   door: Door<A, W>,
 ) => () => void
 
+/** A kind's `live.tsx`, as it is loaded. */
+export interface LiveChunk {
+  readonly start: Start<object, Actions, string>
+}
+
 /** What an artifact carries for an island. */
 export interface Island {
   /** Names its program. */

@@ -1,4 +1,4 @@
-/** What a frame's one height leads to at other widths than the one it was taken from. */
+/** Finds widths at which a frame is too high for its widget: it has one height for all of them. */
 import type { Finding, Measured } from './findings'
 
 /** CSS px that may stay empty below a widget without a word. */

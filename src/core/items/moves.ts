@@ -7,7 +7,7 @@ export const moveSchema = z.object({ from: z.string(), to: z.string() })
 export type Move = z.infer<typeof moveSchema>
 
 const mostMoves = 10
-/** Of the entries under a new origin, so many have to be known under an old one by the rest of their address. */
+/** A move is believed when this share of the new addresses was known before, but for their origin. */
 const leastShare = 0.5
 
 const parts = (address: string): { origin: string; path: string } | undefined => {

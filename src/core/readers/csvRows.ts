@@ -22,7 +22,7 @@ export interface CsvRows {
 
 const delimiters = [',', ';', '\t', '|', '\u001f']
 const triedLetters = 20_000
-/** So far a forgotten quotation is gone back for: further, reading would take the square of the length. */
+/** The scanner goes back at most this far to a forgotten quotation: without an end, reading would take the square of the length. */
 const mostRereadLetters = 2_000
 
 /** Rows end at CRLF or LF, in a file without any LF at CR; quoted fields hold any of them. `sep=;` in the first line, as spreadsheets write it, is heeded. */

@@ -10,7 +10,7 @@ export interface Row {
 /** Rows at the top that can be a title or a note. */
 export const mostAbove = 12
 const rowsLookedAt = 50
-/** So many headings that are known make a row that of the headings, whatever stands above it. */
+/** A row with this many known headings holds the headings, whatever stands above it. */
 const telling = 2
 
 const filledIn = ({ cells }: Row): number => cells.filter((cell) => cell.trim() !== '').length

@@ -10,7 +10,7 @@ export interface HeightAt {
 }
 
 /**
- * That of its place on computers, so that no hole stays there; where it is narrower it scrolls inside.
+ * Takes the height that the widget needs on computers, so that no hole stays there. On narrower screens it scrolls inside.
  * @param chosen - what the designer chose instead
  */
 export function frameHeight(heights: readonly HeightAt[], chosen: number | null = null): number {

@@ -68,7 +68,7 @@ export const fromStageSchema = z.discriminatedUnion('type', [
   /** The block that is pointed at; chosen by a click, by Enter, or by a step of `ToStage.step`. */
   z.strictObject({ type: z.literal('block'), anchor: anchorSchema, isChosen: z.boolean() }),
   z.strictObject({ type: z.literal('pointed') }),
-  /** What an island asks of its server. `StageOrder.answer` brings the answer, under the same number. */
+  /** A question of an island. `StageOrder.answer` brings the answer under the same number. */
   z.strictObject({ type: z.literal('ask'), id: z.number(), name: z.string().max(40), query: z.unknown() }),
 ])
 export type FromStage = z.infer<typeof fromStageSchema>

@@ -1,5 +1,6 @@
 /** Chunk `door`: an island's way to its server. What could not be sent stays in the tab and is sent again as it was. */
 import type { Answer, Door, Island, VisitorProblem } from '../../kinds/door'
+import { today } from '../../kinds/clock'
 import { newKey } from '../../kinds/newKey'
 import type { Home } from '../home'
 import { tabStore } from '../tab'
@@ -91,7 +92,7 @@ export function doorOf(box: HTMLElement, island: Island, home: Home): Door {
         ),
       ),
     pending: (name) => kept.get<Unsent>(`send:${name}`)?.body as never,
-    today: () => new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10),
+    today,
     typed: {
       get: () => kept.get('typed') ?? {},
       set: (values) => kept.set('typed', Object.keys(values).length > 0 ? values : undefined),

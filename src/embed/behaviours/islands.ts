@@ -2,14 +2,10 @@
  * Behaviour `islands`: brings a widget's island to life as soon as it is in view, or about to be. What stands in a shut
  * surface is not in view, so that opening it is what starts it.
  */
-import type { Door } from '../../kinds/door'
+import type { LiveChunk } from '../../kinds/door'
 import type { DoorChunk } from './door'
 import type { Home } from '../home'
 import { hasUnsent } from '../tab'
-
-interface Live {
-  start(box: HTMLElement, props: object, door: Door): () => void
-}
 
 /** @returns its undo */
 export function start(root: ShadowRoot, _locale: string, home: Home): () => void {
@@ -18,7 +14,10 @@ export function start(root: ShadowRoot, _locale: string, home: Home): () => void
   if (!box || !island) return () => undefined
   let undo = () => {}
   const begin = async () => {
-    const [live, door] = await Promise.all([home.chunk<Live>(island.name), home.chunk<DoorChunk>('door')])
+    const [live, door] = await Promise.all([
+      home.chunk<LiveChunk>(island.name),
+      home.chunk<DoorChunk>('door'),
+    ])
     if (!box.isConnected) return
     undo = live.start(box, island.props, door.doorOf(box, island, home))
     box.dataset.alive = ''

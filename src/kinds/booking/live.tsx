@@ -70,7 +70,7 @@ export function Booking({ box, props, door }: Alive) {
   const [seen, setSeen] = useState<Seen>()
   const [month, setMonth] = useState<Month>()
   const [day, setDay] = useState<number>()
-  /** Somebody has begun: until then the sentence names no day, since that would push what is below it down by itself. */
+  /** Whether the visitor has chosen anything. Until then the sentence names no day: a longer sentence would move the page. */
   const [isBegun, setBegun] = useState(false)
   const [soonest, setSoonest] = useState<Soonest>()
   const [held, setHeld] = useState<Held>()

@@ -1,4 +1,4 @@
-/** What an island asks on the stage is answered as a visitor's question is, for a draft that nobody else sees. */
+/** Answers the questions of an island on the stage as it would answer a visitor's, but by the settings of the draft. */
 import type { Settings } from '@/core/settings/field'
 import { problem, ProblemError } from '@/core/problems'
 import type { Actor } from '../services/access/actor'

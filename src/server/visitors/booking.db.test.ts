@@ -274,7 +274,7 @@ describe('a class whose places change', () => {
     await s.db().sequelize.query(`update bookings set held_until = now() - interval '1 second'`)
     const { giveBackOverdue } = await import('../services/booking/taking')
     const joining = s.inTransaction(async (transaction) => {
-      // Somebody joins, and has not finished when the overdue hold is ended.
+      // Another visitor joins, and is still writing when the overdue hold ends.
       await s.db().sequelize.query(`update booked_sessions set count = count + 1 where calendar_id = $1`, {
         bind: [calendarId],
         transaction,

@@ -4,8 +4,8 @@
  * before the room is given up.
  */
 
-/** `own`: the device's height, to begin with; `room`: all there is; `again`: its own once more, to see; `kept`: its own for good. */
-export type Trial = 'own' | 'room' | 'again' | 'kept'
+/** `room`: all there is; `again`: its own once more, to see; `kept`: its own for good. */
+export type Trial = 'room' | 'again' | 'kept'
 /** CSS px, once nothing moves any more. */
 export interface Settled {
   /** Of the widget, in the page. */

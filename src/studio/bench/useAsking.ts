@@ -19,10 +19,11 @@ export function useAsking(widgetId: string, { fields }: Kind, draft: Settings): 
   const kept = useRef(new Map<string, { at: number; answer: Promise<unknown> }>())
   return useCallback(
     (name, query) => {
-      const body = JSON.stringify({ name, query, settings: JSON.parse(key) as Settings })
+      const asked = { name, query, settings: JSON.parse(key) as Settings }
+      const body = JSON.stringify(asked)
       const known = kept.current.get(body)
       if (known && Date.now() - known.at < keptMs) return known.answer
-      const answer = api('POST', `/widgets/${widgetId}/asked`, JSON.parse(body))
+      const answer = api('POST', `/widgets/${widgetId}/asked`, asked)
       kept.current.set(body, { at: Date.now(), answer })
       answer.catch(() => kept.current.delete(body)) // asked again next time
       return answer

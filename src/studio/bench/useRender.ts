@@ -26,7 +26,7 @@ export interface RenderHandle {
 /** What the stage says to the bench; its questions are answered here. */
 export type Heard = Exclude<FromStage, { type: 'ask' }>
 
-/** What an island asks of its server, as a visitor's browser would. */
+/** Answers one question of an island. @throws what the studio's API throws */
 export type Asking = (name: string, query: unknown) => Promise<unknown>
 const nobody: Asking = () => Promise.reject(new Error('Nobody answers here.'))
 

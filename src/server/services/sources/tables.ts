@@ -272,7 +272,7 @@ export async function putRow(
   return `${sourceId}/${shortHash(`guid ${key}`)}`
 }
 
-/** What is written here has its headings in the first row, wherever they stood in the file that was uploaded. */
+/** Options for a table that the studio has written: it puts the headings into the first row, also where the upload had them lower. */
 function writtenOptions(row: Source): SourceOptions {
   const options = optionsOf(row)
   const { mapping } = options
