@@ -1,10 +1,10 @@
 /** Bookings at delivery: a month of free times with 100,000 bookings stored, bookings a second, and 200 who want one time. */
 import { randomBytes } from 'node:crypto'
-import { request } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import { calendarSchema } from '../src/core/booking/shape'
 import { newKey } from '../src/kinds/newKey'
 import { closeDatabase, db } from '../src/server/db/db'
+import { call } from './call'
 import { line, percentile, type Line } from './measure'
 import { apiOf } from './signIn'
 
@@ -14,21 +14,8 @@ const size = { people: 50, bookings: 100_000, asked: 300, booked: 400, atOnce: 2
 let visitor = 0
 const address = () => `127.${100 + ((visitor += 1) >> 14)}.${(visitor >> 7) & 127}.${(visitor & 127) + 1}`
 
-interface Answer {
-  readonly status: number
-  readonly body: string
-}
-const call = (url: string, body?: string): Promise<Answer> =>
-  new Promise((done, fail) => {
-    const options = { localAddress: address(), method: body === undefined ? 'GET' : 'POST' }
-    const sent = request(url, options, (answer) => {
-      const pieces: Buffer[] = []
-      answer.on('data', (piece: Buffer) => pieces.push(piece))
-      answer.on('end', () => done({ status: answer.statusCode ?? 0, body: Buffer.concat(pieces).toString() }))
-    })
-    sent.on('error', fail)
-    sent.end(body)
-  })
+const ask = (url: string, body?: string) =>
+  call(url, { from: address(), ...(body === undefined ? {} : { method: 'POST', body }) })
 
 const people = Array.from({ length: size.people }, (_one, at) => `p${at}`)
 const calendar = calendarSchema.parse({
@@ -110,12 +97,12 @@ export async function booking({ studio, delivery }: { studio: string; delivery: 
       until: from + 31 * 1440,
     }
     const begun = performance.now()
-    const answer = await call(`${at('times')}?q=${encodeURIComponent(JSON.stringify(query))}`)
+    const answer = await ask(`${at('times')}?q=${encodeURIComponent(JSON.stringify(query))}`)
     if (turn >= 0) took.push(performance.now() - begun)
     if (answer.status !== 200) throw new Error(`times answered ${answer.status}: ${answer.body}`)
   }
 
-  const ticket = (JSON.parse((await call(at('ticket'))).body) as string) ?? ''
+  const ticket = (JSON.parse((await ask(at('ticket'))).body) as string) ?? ''
   await new Promise((done) => setTimeout(done, 2_000))
   const answers = { name: 'Oda', mail: 'oda@post.example' }
   let next = 0
@@ -125,7 +112,7 @@ export async function booking({ studio, delivery }: { studio: string; delivery: 
       // Times of their own: many at one widget, none in another's way.
       const start = midnight + (10 + Math.floor(turn / 20)) * 1440 + 18 * 60 + 30 * (turn % 2)
       const body = { service: 'visit', who: `p${turn % 20}`, start, zone: 'UTC', release: 0, answers }
-      const answer = await call(
+      const answer = await ask(
         `${at('book')}?key=${newKey()}`,
         JSON.stringify({ body, page: '', ticket, trap: '' }),
       )
@@ -142,7 +129,7 @@ export async function booking({ studio, delivery }: { studio: string; delivery: 
   const wanted = JSON.stringify({ body: { service: 'one', start } })
   const first = performance.now()
   const rivals = await Promise.all(
-    Array.from({ length: size.rivals }, () => call(`${at('hold')}?key=${newKey()}`, wanted)),
+    Array.from({ length: size.rivals }, () => ask(`${at('hold')}?key=${newKey()}`, wanted)),
   )
   const decided = performance.now() - first
   const winners = rivals.filter(({ status }) => status === 200).length

@@ -1,8 +1,8 @@
 /** Help that comes up while somebody types: 10,000 articles, asked at delivery as an open page asks, letter by letter. */
 import { createHash, randomBytes } from 'node:crypto'
-import { request } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import { closeDatabase, db } from '../src/server/db/db'
+import { callForJson } from './call'
 import { line, percentile, type Line } from './measure'
 import { apiOf } from './signIn'
 
@@ -50,21 +50,6 @@ const wordOf = (rank: number): string => {
 /** As words of a text are spread, without the hundred that every sentence has: the nth comes 1/(n + 100) as often. */
 const rankOf = (share: number) => Math.floor(100 * ((size.vocabulary + 100) / 100) ** share) - 100
 
-const asked = <T = { articles: unknown[] }>(url: string, from: string): Promise<T> =>
-  new Promise((done, fail) => {
-    const sent = request(url, { localAddress: from }, (answer) => {
-      const pieces: Buffer[] = []
-      answer.on('data', (piece: Buffer) => pieces.push(piece))
-      answer.on('end', () => {
-        const text = Buffer.concat(pieces).toString()
-        if (answer.statusCode !== 200) return fail(new Error(`${url} answered ${answer.statusCode}: ${text}`))
-        done(JSON.parse(text) as T)
-      })
-    })
-    sent.on('error', fail)
-    sent.end()
-  })
-
 export async function searching({ studio, delivery }: { studio: string; delivery: string }): Promise<Line[]> {
   const api = await apiOf(studio)
   const [client] = await api<{ id: string }[]>('GET', '/clients')
@@ -105,7 +90,10 @@ export async function searching({ studio, delivery }: { studio: string; delivery
     for (let end = 4; end <= sentence.length; end += 4) {
       const query = encodeURIComponent(JSON.stringify({ typed: sentence.slice(0, end) }))
       const from = performance.now()
-      const { articles } = await asked(`${delivery}/x/${widget.ref}/help?q=${query}`, `127.3.0.${at + 10}`)
+      const { articles } = await callForJson<{ articles: unknown[] }>(
+        `${delivery}/x/${widget.ref}/help?q=${query}`,
+        { from: `127.3.0.${at + 10}` },
+      )
       if (at < 0) continue
       times.push(performance.now() - from)
       found += Math.min(1, articles.length)
@@ -157,10 +145,9 @@ async function byChoice(
       at % 3 === 1 ? [] : [choiceOf(0, Math.floor(random() * 8)), choiceOf(1, Math.floor(random() * 8))]
     const query = encodeURIComponent(JSON.stringify({ words, chosen: chosen.slice(0, 1 + (at % 2)) }))
     const from = performance.now()
-    const { total } = await asked<{ total: number }>(
-      `${delivery}/x/${widget.ref}/find?q=${query}`,
-      `127.3.1.${(at % 200) + 10}`,
-    )
+    const { total } = await callForJson<{ total: number }>(`${delivery}/x/${widget.ref}/find?q=${query}`, {
+      from: `127.3.1.${(at % 200) + 10}`,
+    })
     if (at < 0) continue
     times.push(performance.now() - from)
     found += Math.min(1, total)

@@ -1,8 +1,9 @@
 /** 200 conversations at once on one delivery process: from what one side says until the other side has it. */
-import { get, request } from 'node:http'
+import { get } from 'node:http'
 import { QueryTypes } from 'sequelize'
 import { newKey } from '../src/kinds/newKey'
 import { closeDatabase, db } from '../src/server/db/db'
+import { callForJson } from './call'
 import { line, percentile, type Line } from './measure'
 import { signIn } from './signIn'
 
@@ -25,34 +26,31 @@ interface Asked {
 }
 
 /** @throws Error when it is refused */
-const ask = <T>(url: string, { method = 'GET', from, cookie, body, match }: Asked): Promise<T> =>
-  new Promise((done, fail) => {
-    const headers = {
+const ask = <T>(url: string, { method, from, cookie, body, match }: Asked): Promise<T> =>
+  callForJson<T>(url, {
+    method,
+    from,
+    headers: {
       ...(cookie ? { cookie, origin: new URL(url).origin } : {}),
       ...(body ? { 'content-type': 'application/json' } : {}),
       ...(match === undefined ? {} : { 'if-match': `"${match}"` }),
-    }
-    const asked = request(url, { method, ...(from ? { localAddress: from } : {}), headers }, (answer) => {
-      const pieces: Buffer[] = []
-      answer.on('data', (piece: Buffer) => pieces.push(piece))
-      answer.on('end', () => {
-        const text = Buffer.concat(pieces).toString()
-        if (answer.statusCode! >= 300)
-          return fail(new Error(`${method} ${url} answered ${answer.statusCode}: ${text}`))
-        done((text ? JSON.parse(text) : undefined) as T)
-      })
-    })
-    asked.on('error', fail)
-    asked.end(body === undefined ? undefined : JSON.stringify(body))
+    },
+    body: body === undefined ? undefined : JSON.stringify(body),
   })
 
-/** Listens as an open page does. @returns how it ends */
-function listen(url: string, { from, cookie }: Asked, onRing: () => void, what = /data:/): () => void {
+/** Listens as an open page does; what is refused is told at the end. @returns how it ends */
+function listen(
+  url: string,
+  { from, cookie }: Asked,
+  onRing: () => void,
+  refused: string[],
+  what = /data:/,
+): () => void {
   const asked = get(
     url,
     { agent: false, ...(from ? { localAddress: from } : {}), headers: cookie ? { cookie } : {} },
     (answer) => {
-      if (answer.statusCode !== 200) throw new Error(`${url} answered ${answer.statusCode}`)
+      if (answer.statusCode !== 200) refused.push(`${url} answered ${answer.statusCode}`)
       answer.on('data', (piece: Buffer) => {
         if (what.test(String(piece))) onRing()
       })
@@ -111,6 +109,7 @@ export async function talking({ studio, delivery }: { studio: string; delivery: 
     into.push(performance.now() - at)
   }
   const stops: (() => void)[] = []
+  const refused: string[] = []
 
   const begin = async (at: number) => {
     const [talk, from] = [newKey(), addressOf(at)]
@@ -139,8 +138,8 @@ export async function talking({ studio, delivery }: { studio: string; delivery: 
       const { messages } = await api<{ messages: Said[] }>('GET', `/submissions/${id}`)
       for (const { text, kind } of messages) if (kind === 'visitor') arrived(text, times.toDesk)
     })
-    stops.push(listen(`${x}/bell?talk=${talk}`, { from }, readHere))
-    stops.push(listen(`${studio}/live?at=${id}`, { cookie }, readThere, /data: talk/))
+    stops.push(listen(`${x}/bell?talk=${talk}`, { from }, readHere, refused))
+    stops.push(listen(`${studio}/live?at=${id}`, { cookie }, readThere, refused, /data: talk/))
     return {
       async take(turn: number) {
         const [theirs, ours] = [`visitor ${at} turn ${turn}`, `desk ${at} turn ${turn}`]
@@ -165,7 +164,7 @@ export async function talking({ studio, delivery }: { studio: string; delivery: 
   await wait(3_000)
   stops.forEach((stop) => stop())
   await closeDatabase()
-  if (begun.size > 0) throw new Error(`${begun.size} messages did not arrive`)
+  if (begun.size > 0) throw new Error([`${begun.size} messages did not arrive`, ...refused].join('; '))
   return (['toDesk', 'toVisitor'] as const).map((way) =>
     line(
       `${count} conversations at once, ${times[way].length} messages ${way === 'toDesk' ? 'from visitors to the inbox' : 'from the inbox to visitors'}: until the other side has it, p95`,

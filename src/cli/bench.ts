@@ -2,6 +2,7 @@
 import path from 'node:path'
 import { quiet, type Line } from '../../measure/measure'
 import { prepareWorld } from './demo'
+import { orUncaught } from './orUncaught'
 import { Stop } from './stop'
 import {
   browserIsThere,
@@ -49,7 +50,7 @@ export async function bench(parts: readonly string[]): Promise<number> {
   /** Reports a part that fails, and goes on with the others. */
   const measured = async (name: string, measure: () => Promise<Line[]>) => {
     try {
-      for (const one of await measure()) allKept &&= one.ok
+      for (const one of await orUncaught(measure)) allKept &&= one.ok
     } catch (error) {
       if (error instanceof Stop) throw error
       allKept = false

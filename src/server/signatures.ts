@@ -1,11 +1,10 @@
 /** Short signatures by the installation's secret, for what goes out and comes back: nobody else can make one. */
-import { createHmac, hkdfSync, timingSafeEqual } from 'node:crypto'
-import { env } from './env'
+import { createHmac, timingSafeEqual } from 'node:crypto'
+import { keyFor } from './secretKey'
 
 /** @param purpose - what is signed for one is none for another @returns 22 letters, for addresses */
 export function signatureOf(purpose: string, text: string): string {
-  const key = Buffer.from(hkdfSync('sha256', env().YIMBLE_SECRET, 'yimble', purpose, 32))
-  return createHmac('sha256', key).update(text).digest('base64url').slice(0, 22)
+  return createHmac('sha256', keyFor(purpose)).update(text).digest('base64url').slice(0, 22)
 }
 
 export function isSigned(purpose: string, text: string, given: string): boolean {

@@ -1,4 +1,5 @@
 /** Time zones as tables, made once by Temporal from the platform's own data. Calendars are asked by them. */
+import { LRUCache } from 'lru-cache'
 import { Temporal } from 'temporal-polyfill'
 import { offsetIn } from '@/core/schedule/offsetIn'
 import { zoneFromTable, type TabledZone } from '@/core/schedule/zoneTable'
@@ -16,7 +17,11 @@ export function zoneTableOf(name: string): TabledZone {
   return zone
 }
 
-export function isZone(name: string): boolean {
+/** To ask the platform takes a third of a millisecond. */
+const asked = new LRUCache<string, boolean>({ max: 1_000, memoMethod: askPlatform })
+export const isZone = (name: string): boolean => asked.memo(name)
+
+function askPlatform(name: string): boolean {
   try {
     new Intl.DateTimeFormat('en', { timeZone: name })
     return !/^[+-]/.test(name) // an offset is no place, and not every Node can format it

@@ -21,16 +21,25 @@ export const answersShape = z.record(
 )
 
 /** @returns a schema that gives answers without spaces around them, and without those that were not asked for */
-export const answersSchema = (form: PublicForm, today: string): z.ZodType<Answers> =>
-  answersShape.transform((answers, context) => {
-    const asked = askedOf(form, answers)
-    const shape = Object.fromEntries(asked.map((question) => [question.id, ofQuestion(question, today)]))
-    const parsed = z.object(shape).safeParse(answers)
-    if (parsed.success) return withoutEmpty(parsed.data)
-    for (const { path, message } of parsed.error.issues)
-      context.addIssue({ code: 'custom', path: path.slice(0, 1), message })
-    return z.NEVER
+export function answersSchema(form: PublicForm, today: string): z.ZodType<Answers> {
+  const made = new Map<string, ReturnType<typeof ofQuestion>>()
+  const schemaOf = (question: Question) => {
+    const schema = made.get(question.id) ?? ofQuestion(question, today)
+    made.set(question.id, schema)
+    return schema
+  }
+  return answersShape.transform((answers, context) => {
+    const fits: [string, string | readonly string[] | undefined][] = []
+    // One by one: which are asked depends on the answers, and to make a schema of all takes longer than to use it.
+    for (const question of askedOf(form, answers)) {
+      const { id } = question
+      const { data, error } = schemaOf(question).safeParse(answers[id])
+      fits.push([id, data])
+      for (const { message } of error?.issues ?? []) context.addIssue({ code: 'custom', path: [id], message })
+    }
+    return withoutEmpty(Object.fromEntries(fits))
   })
+}
 
 const withoutEmpty = (answers: Record<string, string | readonly string[] | undefined>): Answers =>
   Object.fromEntries(

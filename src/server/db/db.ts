@@ -7,6 +7,7 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import pg from 'pg'
 import { Sequelize, type QueryOptions, type Transaction } from 'sequelize'
 import { env } from '../env'
+import { PreparingClient } from './preparedStatements'
 import { initAgency } from './models/agency'
 import { initUser } from './models/user'
 import { initSession } from './models/session'
@@ -37,14 +38,15 @@ import { initSubscriber } from './models/subscriber'
 export const connection = ({ statementTimeoutMs }: { readonly statementTimeoutMs: number }): Sequelize =>
   new Sequelize(env().DATABASE_URL, {
     dialect: 'postgres',
-    dialectModule: pg,
+    dialectModule: { ...pg, Client: PreparingClient },
     logging: false,
     pool: { max: env().DATABASE_POOL, idle: 30_000, acquire: 5_000 },
     dialectOptions: {
       connectionTimeoutMillis: 4_000,
       statement_timeout: statementTimeoutMs,
-      // How like a word of a title another has to be to be taken for it: two letters may be swapped.
-      options: '-c pg_trgm.word_similarity_threshold=0.45',
+      // How like a word of a title another has to be to be taken for it: two letters may be swapped. And no statement of ours runs so long
+      // that compiling it pays, though old statistics may say so.
+      options: '-c pg_trgm.word_similarity_threshold=0.45 -c jit=off',
     },
     define: { underscored: true },
   })

@@ -6,6 +6,7 @@ import PgBoss from 'pg-boss'
 import { QueryTypes, type Transaction } from 'sequelize'
 import type { Client as PgClient } from 'pg'
 import { db } from '../db/db'
+import { PreparingClient } from '../db/preparedStatements'
 import { env } from '../env'
 import type { Letter } from '../mail/letter'
 
@@ -82,9 +83,13 @@ export const boss = (): Promise<PgBoss> =>
     throw error
   }))
 
+/** pg-boss hands all that it is told to pg's pool, though its types do not say so. */
+const itsPool = { Client: PreparingClient }
+
 export async function startBoss(options: { supervise: boolean; schedule: boolean }): Promise<PgBoss> {
   const started = new PgBoss({
     connectionString: env().DATABASE_URL,
+    ...itsPool,
     max: 3,
     // What a worker had in hand that was killed is taken up again soon; mails that went out do not stay for days.
     maintenanceIntervalSeconds: 20,

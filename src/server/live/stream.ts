@@ -5,6 +5,8 @@
 import { bell } from './bell'
 
 const beatMs = 20_000
+/** An inbox rings for each thing that comes in, at everybody who has one open; who looks reads the list again no more often. */
+const inboxEveryMs = 1_000
 /** Proxies and browsers get a new one after so long; it goes on where it was. */
 const mostMs = 15 * 60_000
 
@@ -20,16 +22,39 @@ export function streamTopics(
   write: (piece: string) => void,
   end: () => void,
 ): () => void {
-  const say = (what: string) => write(`data: ${what}\n\n`)
-  const undo = topics.map((topic) => bell().on(topic, () => say(topic.split(' ')[0]!)))
+  let isOver = false
+  const say = (what: string) => {
+    if (!isOver) write(`data: ${what}\n\n`)
+  }
+  const undo = topics.map((topic) => {
+    const [what] = topic.split(' ') as [string]
+    const tell = () => say(what)
+    return bell().on(topic, what === 'inbox' ? seldom(tell, inboxEveryMs) : tell)
+  })
   // Whoever begins to listen looks once, as does whoever comes back after a break.
   write('retry: 2000\n\n')
   say('all')
   const beat = setInterval(() => write(': still here\n\n'), beatMs).unref()
   const late = setTimeout(end, mostMs).unref()
   return () => {
+    isOver = true
     clearInterval(beat)
     clearTimeout(late)
     undo.forEach((off) => off())
   }
+}
+
+/** At once, and then no more than once in so long; the last call is never lost. */
+function seldom(run: () => void, everyMs: number): () => void {
+  let isWanted = false
+  let pause: ReturnType<typeof setTimeout> | undefined
+  const now = () => {
+    isWanted = false
+    run()
+    pause = setTimeout(() => {
+      pause = undefined
+      if (isWanted) now()
+    }, everyMs).unref()
+  }
+  return () => (pause ? (isWanted = true) : now())
 }

@@ -1,4 +1,5 @@
 /** Tells visitors what is free, keeps times for them, and books. */
+import { LRUCache } from 'lru-cache'
 import type { Transaction } from 'sequelize'
 import { askedOfEach, reach, soonestIn, type Asked } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
@@ -93,8 +94,11 @@ const whole = (service: CalendarService, now: number): Span => ({
   until: now + service.aheadDays * 1440,
 })
 
+const ownForms = new LRUCache<string, Form>({ max: 200, memoMethod: ownForm })
 const formOf = (widget: WidgetFacts, release: number, transaction?: Transaction): Promise<Form> | Form =>
-  release === 0 && !widget.settings.form ? ownForm(widget.locale) : formFor(widget, release, transaction)
+  release === 0 && !widget.settings.form
+    ? ownForms.memo(widget.locale)
+    : formFor(widget, release, transaction)
 
 interface Sent extends Wanted {
   readonly start: number

@@ -29,16 +29,33 @@ export async function formFor(widget: WidgetFacts, number: number, transaction?:
 const dayMs = 24 * 3_600_000
 const days = (now: number) => [0, -dayMs, dayMs].map((by) => new Date(now + by).toISOString().slice(0, 10))
 
+/** By form and by the days that are today somewhere. */
+const schemas = new WeakMap<
+  Form,
+  { readonly days: string; readonly all: ReturnType<typeof answersSchema>[] }
+>()
+function schemasOf(form: Form) {
+  const today = days(Date.now())
+  const known = schemas.get(form)
+  if (known && known.days === today[0]) return known.all
+  const all = today.map((day) => answersSchema(form, day))
+  schemas.set(form, { days: today[0]!, all })
+  return all
+}
+
 /** @throws VisitorError `does_not_fit`, naming the questions */
 export function fitting(form: Form, answers: Given): Given {
-  const tries = days(Date.now()).map((today) => answersSchema(form, today).safeParse(answers))
-  const good = tries.find((one) => one.success)
+  const [today, ...others] = schemasOf(form)
+  const parsed = today!.safeParse(answers)
+  const good = parsed.success
+    ? parsed
+    : others.map((one) => one.safeParse(answers)).find((one) => one.success)
   if (good?.data) {
     const fields = isPosting(form) ? unpostable(form, good.data) : []
     if (fields.length > 0) throw new VisitorError('does_not_fit', { fields })
     return good.data
   }
-  const fields = tries[0]!.error!.issues.map(({ path }) => String(path[0]))
+  const fields = parsed.error!.issues.map(({ path }) => String(path[0]))
   throw new VisitorError('does_not_fit', { fields: [...new Set(fields)] })
 }
 

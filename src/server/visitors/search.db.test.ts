@@ -1,5 +1,6 @@
 /** A catalogue searched by visitors: words by their stems, mistakes forgiven, choices with counts, and a page without script. */
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { randomUUID } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import { makeActor } from '../db/testDatabase'
 import { startServices } from '../services/testServices'
@@ -126,20 +127,26 @@ test('right after a bulk write words are looked for in their index, whatever the
     db().sequelize.query<Record<string, number>>(sql, { bind, type: QueryTypes.SELECT })
   const [widget] = await query('select id as id, client_id from widgets where ref = $1', [ref])
   const id = String(widget!.id)
-  // As the planner knows the table: with a handful of rows.
-  await db().sequelize.query(
-    'alter table search_entries drop constraint search_entries_item_id_fkey; alter table search_entries set (autovacuum_enabled = false); analyze search_entries',
+  const fill = (widget: string, count: number) =>
+    query(
+      `insert into search_entries (widget_id, item_id, title, title_words, words, letters, stamp, position, choices)
+       select $1, 'bulk-' || n, 'Entry ' || n, to_tsvector('english', 'Entry ' || n), to_tsvector('english', 'Entry ' || n || case when n = 7 then ' hellebore' else ' moss' end || repeat(' leaf' || n, 200)), 900, n::text, 1000 + n, '{}'
+       from generate_series(1, $2::int) n`,
+      [widget, count],
+    )
+  // As the planner knows the table: of many widgets, this one with hardly any entry.
+  await query(
+    'alter table search_entries drop constraint search_entries_item_id_fkey, drop constraint search_entries_widget_id_fkey',
   )
-  await db().sequelize.query(
-    `insert into search_entries (widget_id, item_id, title, title_words, words, letters, stamp, position, choices)
-     select $1, 'bulk-' || n, 'Entry ' || n, to_tsvector('english', 'Entry ' || n), to_tsvector('english', 'Entry ' || n || case when n = 7 then ' hellebore' else ' moss' end || repeat(' leaf' || n, 200)), 900, n::text, 1000 + n, '{}'
-     from generate_series(1, 4000) n`,
-    { bind: [id] },
-  )
+  await query('alter table search_entries set (autovacuum_enabled = false)')
+  await query('delete from search_entries where widget_id = $1', [id])
+  for (let n = 0; n < 20; n += 1) await fill(randomUUID(), 200)
+  await query('analyze search_entries')
+  await fill(id, 4_000)
   const reads = async () => {
     await query('select pg_stat_force_next_flush()')
     const [row] = await query(
-      `select (select idx_tup_read::int from pg_stat_user_indexes where indexrelname = 'search_entries_pkey') as key,
+      `select (select sum(idx_tup_read)::int from pg_stat_user_indexes where relname = 'search_entries' and indexrelname <> 'search_entries_words') as others,
          (select seq_tup_read::int from pg_stat_user_tables where relname = 'search_entries') as seq`,
     )
     return row!
@@ -148,5 +155,5 @@ test('right after a bulk write words are looked for in their index, whatever the
   const found = await findByChoice(id, 'en', { words: 'hellebore', chosen: [], from: 0, most: 12 })
   const after = await reads()
   expect(found.ids).toEqual(['bulk-7'])
-  expect(after.key! - before.key! + after.seq! - before.seq!).toBeLessThan(1_000)
+  expect(after.others! - before.others! + after.seq! - before.seq!).toBeLessThan(1_000)
 })

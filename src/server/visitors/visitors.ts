@@ -309,4 +309,4 @@ const isFromThere = ({ headers }: IncomingMessage, sites: readonly string[]): bo
 
 /** Without query and fragment: they may tell about the visitor. */
 const placeOf = (page: string) =>
-  URL.canParse(page) && /^https?:/.test(page) ? new URL(page).origin + new URL(page).pathname : ''
+  /^https?:/.test(page) && URL.canParse(page) ? new URL(page).origin + new URL(page).pathname : ''

@@ -31,6 +31,7 @@ import * as partners from './0029-partners'
 import * as searchingOneWidget from './0030-searching-one-widget'
 import * as nothingLost from './0031-nothing-lost'
 import * as frameHeight from './0032-frame-height'
+import * as ownIndex from './0033-own-index'
 
 export const migrations = [
   first,
@@ -65,4 +66,5 @@ export const migrations = [
   searchingOneWidget,
   nothingLost,
   frameHeight,
+  ownIndex,
 ]

@@ -1,9 +1,6 @@
 /** Secrets of others (tokens, keys) at rest: AES-256-GCM under a key derived from `YIMBLE_SECRET`. */
-import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto'
-import { env } from '../../env'
-
-const keyFor = (purpose: string) =>
-  Buffer.from(hkdfSync('sha256', env().YIMBLE_SECRET, 'yimble', purpose, 32))
+import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto'
+import { keyFor } from '../../secretKey'
 
 /** 12 bytes nonce, 16 bytes tag, then the text. */
 export function seal(text: string, purpose: string): Buffer {

@@ -1,6 +1,6 @@
 /** Signing in and out. A session is a row that can be revoked at any time; the browser holds its token in a cookie. */
 import Bowser from 'bowser'
-import { Op } from 'sequelize'
+import { Op, QueryTypes } from 'sequelize'
 import { problem, ProblemError } from '@/core/problems'
 import { db } from '../../db/db'
 import type { User } from '../../db/models/user'
@@ -43,19 +43,26 @@ export async function signIn(input: {
 let decoy: Promise<string> | undefined
 const decoyHash = () => (decoy ??= hashPassword(newToken()))
 
+interface Holder extends Pick<User, 'agencyId' | 'clientId' | 'role'> {
+  readonly userId: string
+}
+const holder = `u.id as "userId", u.agency_id as "agencyId", u.client_id as "clientId", u.role`
+
+/** Asked at every request, so it is one statement. */
 export async function actorOfSession(token: string): Promise<Anybody | undefined> {
-  const session = await db().Session.findOne({
-    where: { tokenHash: hashToken(token), revokedAt: null, expiresAt: { [Op.gt]: new Date() } },
-  })
-  const user = session && (await db().User.findOne({ where: { id: session.userId, removedAt: null } }))
-  if (!user) return undefined
-  if (Date.now() - session.seenAt.getTime() > 60_000) await session.update({ seenAt: new Date() })
-  return actorOf(user, session.id)
+  const [row] = await db().sequelize.query<Holder & { id: string; isLate: boolean }>(
+    `select s.id, s.seen_at < now() - interval '1 minute' as "isLate", ${holder} from sessions s join users u on u.id = s.user_id
+     where s.token_hash = $1 and s.revoked_at is null and s.expires_at > now() and u.removed_at is null`,
+    { bind: [hashToken(token)], type: QueryTypes.SELECT },
+  )
+  if (!row) return undefined
+  if (row.isLate) await db().Session.update({ seenAt: new Date() }, { where: { id: row.id } })
+  return actorOf(row, row.id)
 }
 
 /** Nobody, for one of a client's people whose client is gone. */
 function actorOf(
-  { agencyId, id: userId, role, clientId }: User,
+  { agencyId, userId, role, clientId }: Holder,
   sessionId: string | undefined,
 ): Anybody | undefined {
   if (role !== 'client') return { agencyId, userId, role: role as Role, sessionId }
@@ -63,9 +70,12 @@ function actorOf(
 }
 
 export async function actorOfToken(token: string): Promise<Anybody | undefined> {
-  const row = await db().Token.findOne({ where: { tokenHash: hashToken(token), revokedAt: null } })
-  const user = row && (await db().User.findOne({ where: { id: row.userId, removedAt: null } }))
-  return user ? actorOf(user, undefined) : undefined
+  const [row] = await db().sequelize.query<Holder>(
+    `select ${holder} from tokens t join users u on u.id = t.user_id
+     where t.token_hash = $1 and t.revoked_at is null and u.removed_at is null`,
+    { bind: [hashToken(token)], type: QueryTypes.SELECT },
+  )
+  return row && actorOf(row, undefined)
 }
 
 export async function signOut(actor: Anybody): Promise<void> {

@@ -74,18 +74,13 @@ export async function mailBooking(
   told: Told,
   transaction: Transaction,
 ): Promise<void> {
-  const [client] = await db().sequelize.query<{ name: string; locale: string }>(
-    'select name, locale from clients where id = $1',
-    { bind: [booking.clientId], type: QueryTypes.SELECT, transaction },
-  )
-  if (!client) return
-  const event = eventOf(known, booking, client.name)
+  const event = eventOf(known, booking, known.clientName)
   const replyTo = await replyAddressOf(known, booking, transaction)
   const method = told === 'cancelled' ? 'CANCEL' : 'REQUEST'
   const send = (to: string, letter: ReturnType<typeof letterTo>, calendar: IcsEvent, replyTo?: string) =>
     postLetter(
       {
-        fromName: client.name,
+        fromName: known.clientName,
         to,
         replyTo,
         ...letter,
@@ -101,13 +96,13 @@ export async function mailBooking(
       ...(told === 'cancelled' ? {} : { url: bookingLink(booking.id) }),
       attendee: { name: booking.name, email: booking.email },
     }
-    await send(booking.email, letterTo(known, booking, told, client.name), calendar, replyTo)
+    await send(booking.email, letterTo(known, booking, told, known.clientName), calendar, replyTo)
   }
   if (told === 'reminder') return
   for (const { id, mail } of known.calendar.resources) {
     if (!mail || !booking.who.includes(id)) continue
-    const calendar = eventForHouse(known, booking, client.name)
-    await send(mail, letterToHouse(known, booking, told, client.locale), calendar, booking.email)
+    const calendar = eventForHouse(known, booking, known.clientName)
+    await send(mail, letterToHouse(known, booking, told, known.clientLocale), calendar, booking.email)
   }
 }
 
@@ -139,17 +134,12 @@ export async function mailLoss(
 ): Promise<void> {
   const losers = known.calendar.resources.filter(({ id, mail }) => mail && lost.includes(id))
   if (losers.length === 0) return
-  const [client] = await db().sequelize.query<{ name: string; locale: string }>(
-    'select name, locale from clients where id = $1',
-    { bind: [booking.clientId], type: QueryTypes.SELECT, transaction },
-  )
-  if (!client) return
   const gone = { ...booking, state: 'cancelled' } as const
-  const content = writeIcs('CANCEL', [eventForHouse(known, gone, client.name)])
-  const letter = letterToHouse(known, gone, 'cancelled', client.locale)
+  const content = writeIcs('CANCEL', [eventForHouse(known, gone, known.clientName)])
+  const letter = letterToHouse(known, gone, 'cancelled', known.clientLocale)
   for (const { mail } of losers)
     await postLetter(
-      { fromName: client.name, to: mail, ...letter, calendar: { method: 'CANCEL', content } },
+      { fromName: known.clientName, to: mail, ...letter, calendar: { method: 'CANCEL', content } },
       transaction,
     )
 }

@@ -10,7 +10,7 @@ import { calendarOf, type KnownCalendar } from './calendarBody'
 import { mailBooking, mailLoss, type Told } from './bookingMails'
 import { followBooking } from './davSync'
 import { noticeChange } from './noticeChange'
-import { giveBackSeat, lockShared, takeSeat, type Wish } from './taking'
+import { giveBackSeat, lockShared, seemsFree, takeSeat, type Wish } from './taking'
 
 /** Thrown inside a transaction, so that nothing of it stays. */
 export class TimeGone extends Error {
@@ -34,12 +34,14 @@ const maxHolds = { ofVisitor: 3, ofCalendar: 40 } as const
  * @param heldBy - what tells one visitor from the next
  * @returns undefined when it cannot be booked
  */
-export function holdTime(
+export async function holdTime(
   known: KnownCalendar,
   wish: Wish,
   whose: Whose,
   { before, heldBy }: { readonly before?: string | undefined; readonly heldBy?: string | undefined },
 ): Promise<{ readonly id: string; readonly until: Date } | undefined> {
+  // What the page held before may be what is in the way.
+  if (!before && !(await seemsFree(known, wish))) return undefined
   return inTransaction(async (transaction) => {
     if (heldBy)
       await db().sequelize.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', {
@@ -47,9 +49,9 @@ export function holdTime(
         transaction,
       })
     if (before) await letGo(known.id, before, transaction)
-    const held = await keepFor(known, wish, whose, transaction, heldBy)
+    const held = await addBooking(known, wish, whose, { heldBy }, transaction)
     if (held && heldBy) await letGoOldest(known.id, heldBy, transaction)
-    return held
+    return held && { id: held.id, until: held.heldUntil! }
   })
 }
 
@@ -64,18 +66,24 @@ async function letGoOldest(calendarId: string, heldBy: string, transaction: Tran
   for (const { id } of over) await letGo(calendarId, id, transaction)
 }
 
-async function keepFor(
+const nobodyYet: Booker = { name: '', email: '', note: '', zone: '', submissionId: null }
+
+/** A new one. @returns undefined when there is no room for it */
+async function addBooking(
   known: KnownCalendar,
   wish: Wish,
   whose: Whose,
+  { heldBy, booker = nobodyYet }: { readonly heldBy?: string | undefined; readonly booker?: Booker },
   transaction: Transaction,
-  heldBy?: string,
-): Promise<{ readonly id: string; readonly until: Date } | undefined> {
+): Promise<Booking | undefined> {
   const seat = await takeSeat(known, wish, transaction)
   if (!seat) return undefined
-  const [row] = await db().sequelize.query<{ id: string; until: Date }>(
-    `insert into bookings (agency_id, client_id, calendar_id, session_id, widget_id, service, starts, ends, count, who, state, held_until, locale, price, held_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, 'held', now() + make_interval(mins => $11), $12, $13, $14) returning id, held_until as until`,
+  const isHeld = booker === nobodyYet
+  const [row] = await db().sequelize.query<Booking>(
+    `insert into bookings as b (agency_id, client_id, calendar_id, session_id, widget_id, service, starts, ends, count, who, state, held_until, locale, price,
+       held_by, name, email, note, zone, submission_id, remind_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, now() + make_interval(mins => $12::int), $13, $14, $15, $16, $17, $18, $19, $20, ${remindAtIn('$21')})
+     returning ${columns}`,
     {
       bind: [
         known.agencyId,
@@ -88,10 +96,17 @@ async function keepFor(
         wish.start + wish.service.minutes,
         wish.count,
         [...seat.who],
-        known.calendar.terms.hold,
+        isHeld ? 'held' : stateOf(known, whose),
+        isHeld ? known.calendar.terms.hold : null,
         whose.locale,
         priceOf(wish.service, wish.count),
         heldBy ?? null,
+        booker.name,
+        booker.email,
+        booker.note,
+        booker.zone,
+        booker.submissionId,
+        isHeld ? 0 : remindAt(known, wish.start),
       ],
       type: QueryTypes.SELECT,
       transaction,
@@ -99,6 +114,10 @@ async function keepFor(
   )
   return row
 }
+
+/** Of what is held no longer. */
+const stateOf = ({ calendar }: KnownCalendar, { widgetId }: Whose) =>
+  calendar.terms.isByHand && widgetId ? 'asked' : 'booked'
 
 export const priceOf = ({ price }: CalendarService, count: number): number | null =>
   price === null ? null : price * count
@@ -143,29 +162,32 @@ export async function bookHeld(
         },
       )
     : []
-  const id = (kept ?? (await keepFor(known, wish, whose, transaction)))?.id
-  if (!id) throw new TimeGone()
-  const { isByHand } = known.calendar.terms
+  const booking = kept
+    ? await bookKept(kept.id, known, wish, whose, booker, transaction)
+    : await addBooking(known, wish, whose, { booker }, transaction)
+  if (!booking) throw new TimeGone()
+  await announce(known, booking, booking.state === 'asked' ? 'asked' : 'booked', transaction)
+  return booking
+}
+
+async function bookKept(
+  id: string,
+  known: KnownCalendar,
+  { start }: Wish,
+  whose: Whose,
+  { name, email, note, zone, submissionId }: Booker,
+  transaction: Transaction,
+): Promise<Booking | undefined> {
   const [booking] = await db().sequelize.query<Booking>(
     `update bookings b set state = $2, held_until = null, held_by = null, name = $3, email = $4, note = $5, zone = $6, submission_id = $7, changed_at = now(),
-       remind_at = case when $8::float8 > 0 then to_timestamp($8::float8) end where b.id = $1 returning ${columns}`,
+       remind_at = ${remindAtIn('$8')} where b.id = $1 returning ${columns}`,
     {
-      bind: [
-        id,
-        isByHand && whose.widgetId ? 'asked' : 'booked',
-        booker.name,
-        booker.email,
-        booker.note,
-        booker.zone,
-        booker.submissionId,
-        remindAt(known, wish.start),
-      ],
+      bind: [id, stateOf(known, whose), name, email, note, zone, submissionId, remindAt(known, start)],
       type: QueryTypes.SELECT,
       transaction,
     },
   )
-  await announce(known, booking!, booking!.state === 'asked' ? 'asked' : 'booked', transaction)
-  return booking!
+  return booking
 }
 
 /** Seconds since 1970 at which whoever booked is reminded; 0 for never. */
@@ -173,6 +195,10 @@ function remindAt({ calendar }: KnownCalendar, start: number): number {
   const minute = start - calendar.terms.remindHours * 60
   return calendar.terms.remindHours > 0 && minute > nowMinute() ? minute * 60 : 0
 }
+
+/** In SQL. @param seconds - what stands for them in the statement */
+const remindAtIn = (seconds: string) =>
+  `case when ${seconds}::float8 > 0 then to_timestamp(${seconds}::float8) end`
 
 export async function findBooking(id: string, transaction?: Transaction): Promise<Booking | undefined> {
   const [row] = await db().sequelize.query<Booking>(
@@ -235,7 +261,7 @@ export function moveBooking(
     if (!seat) throw new TimeGone()
     const moved = await change(
       id,
-      `session_id = $2, who = $3, starts = $4, ends = $5, remind_at = case when $6::float8 > 0 then to_timestamp($6::float8) end`,
+      `session_id = $2, who = $3, starts = $4, ends = $5, remind_at = ${remindAtIn('$6')}`,
       [seat.sessionId, [...seat.who], to.start, to.start + service.minutes, remindAt(known, to.start)],
       transaction,
     )
@@ -285,5 +311,5 @@ async function announce(
   transaction: Transaction,
 ): Promise<void> {
   await mailBooking(known, booking, how, transaction)
-  await followBooking(booking, transaction)
+  if (known.isFollowed) await followBooking(booking, transaction)
 }

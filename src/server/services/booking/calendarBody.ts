@@ -14,6 +14,11 @@ export interface KnownCalendar extends ReadyCalendar {
   readonly clientId: string
   readonly revision: number
   readonly zone: TabledZone
+  readonly clientName: string
+  /** BCP 47 tag of the client's language. */
+  readonly clientLocale: string
+  /** Whether somebody's own calendar is connected. */
+  readonly isFollowed: boolean
 }
 
 const held = new LRUCache<string, KnownCalendar>({ max: 500 })
@@ -26,15 +31,18 @@ export async function calendarOf(
 ): Promise<KnownCalendar | undefined> {
   if (!isUuid.test(id)) return undefined
   const known = held.get(id)
-  const [row] = await db().sequelize.query<{ agencyId: string; body: unknown; revision: number }>(
-    `select agency_id as "agencyId", case when revision = $3 then null else body end as body, revision
-     from calendars where id = $1 and client_id = $2`,
+  const [row] = await db().sequelize.query<Omit<KnownCalendar, 'calendar' | 'zone'> & { body: unknown }>(
+    `select k.id, k.agency_id as "agencyId", k.client_id as "clientId", k.revision, c.name as "clientName", c.locale as "clientLocale",
+       exists (select 1 from outside_calendars o where o.calendar_id = k.id and o.login is not null) as "isFollowed",
+       case when k.revision = $3 then null else k.body end as body
+     from calendars k join clients c on c.id = k.client_id where k.id = $1 and k.client_id = $2`,
     { bind: [id, clientId, known?.revision ?? -1], type: QueryTypes.SELECT, transaction },
   )
   if (!row) return undefined
-  if (known && row.body === null) return known
-  const calendar = calendarSchema.parse(row.body)
-  const now = { id, clientId, ...row, calendar, zone: zoneTableOf(calendar.zone) }
+  const { body, ...facts } = row
+  if (known && body === null) return { ...known, ...facts }
+  const calendar = calendarSchema.parse(body)
+  const now = { ...facts, calendar, zone: zoneTableOf(calendar.zone) }
   // What another transaction has not committed yet is nobody else's.
   if (!transaction) held.set(id, now)
   return now

@@ -114,10 +114,11 @@ async function endOverdue(calendarId: string, transaction: Transaction): Promise
  * what the one before took. Call it before any session is locked.
  */
 export async function lockShared(
-  { id }: KnownCalendar,
+  { id, isFollowed }: KnownCalendar,
   { needs }: CalendarService,
   transaction: Transaction,
 ): Promise<void> {
+  if (!isFollowed) return
   await db().sequelize.query(
     `select pg_advisory_xact_lock(hashtextextended(url, 0)) from (select distinct o.url from outside_calendars o
        where o.calendar_id = $1 and o.login is not null and o.resource = any($2)
@@ -126,19 +127,28 @@ export async function lockShared(
   )
 }
 
+/** All that could be in the way of a wish. */
+function takenNear(known: KnownCalendar, { service, start }: Wish, transaction?: Transaction) {
+  const around = reach(service, { from: start, until: start })
+  return takenIn(known, [service], { from: around.from - 720, until: around.until + 720 }, transaction)
+}
+
+/** Whether it is worth a transaction: of many who want the same time, all but one wait in theirs for nothing. */
+export async function seemsFree(known: KnownCalendar, wish: Wish): Promise<boolean> {
+  await giveBackOverdue(known.id)
+  return whoTakes(known, await takenNear(known, wish), wish) !== undefined
+}
+
 /** @returns undefined when there is no room for it any more */
 export async function takeSeat(
   known: KnownCalendar,
   wish: Wish,
   transaction: Transaction,
 ): Promise<Seat | undefined> {
-  const { service, start } = wish
+  const { service } = wish
   await lockShared(known, service, transaction)
   for (let tries = 0; tries < mostTries; tries += 1) {
-    const around = reach(service, { from: start, until: start })
-    const day = { from: around.from - 720, until: around.until + 720 }
-    const taken = await takenIn(known, [service], day, transaction)
-    const who = whoTakes(known, taken, wish)
+    const who = whoTakes(known, await takenNear(known, wish, transaction), wish)
     if (!who && tries === 0) {
       // It may be kept for somebody who has gone.
       await giveBackOverdue(known.id, transaction)
@@ -189,23 +199,21 @@ async function newSession(
   transaction: Transaction,
 ): Promise<Seat | undefined> {
   const [from, until] = spanOf(service, start)
-  const [session] = await db().sequelize.query<{ id: string }>(
-    'insert into booked_sessions (calendar_id, service, starts, places, count) values ($1, $2, $3, $4, $5) returning id',
+  // In one order, so that two who need the same people never wait for each other; whoever comes second waits for the first to end.
+  const [made] = await db().sequelize.query<{ id: string; taken: number }>(
+    `with session as (insert into booked_sessions (calendar_id, service, starts, places, count) values ($1, $2, $3, $4, $5) returning id),
+       taken as (insert into taken_up (session_id, calendar_id, resource, during)
+         select session.id, $1, r, int4range($7, $8) from session, unnest($6::text[]) r order by r on conflict do nothing returning 1)
+     select id, (select count(*)::int from taken) as taken from session`,
     {
-      bind: [calendarId, service.id, start, service.places, count],
+      bind: [calendarId, service.id, start, service.places, count, [...who], from, until],
       type: QueryTypes.SELECT,
       transaction,
     },
   )
-  // In one order, so that two who need the same people never wait for each other; whoever comes second waits for the first to end.
-  const rows = await db().sequelize.query(
-    `insert into taken_up (session_id, calendar_id, resource, during)
-     select $1, $2, r, int4range($4, $5) from unnest($3::text[]) r order by r on conflict do nothing returning 1`,
-    { bind: [session!.id, calendarId, [...who], from, until], type: QueryTypes.SELECT, transaction },
-  )
-  if (rows.length === who.length) return { sessionId: session!.id, who }
+  if (made!.taken === who.length) return { sessionId: made!.id, who }
   await db().sequelize.query('delete from booked_sessions where id = $1', {
-    bind: [session!.id],
+    bind: [made!.id],
     transaction,
   })
   return undefined
