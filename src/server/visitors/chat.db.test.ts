@@ -457,7 +457,7 @@ async function until(check: () => boolean | Promise<boolean>, withinMs = 5_000):
   const end = Date.now() + withinMs
   while (!(await check())) {
     if (Date.now() > end) throw new Error('it did not become so in time')
-    await new Promise((done) => setTimeout(done, 20))
+    await new Promise((done) => setTimeout(done, 80)) // one address asks 600 times a minute and no more
   }
 }
 
