@@ -96,14 +96,12 @@ function addFree(
     const skipped = Math.max(0, Math.ceil((range.from - from) / every))
     for (let start = from + skipped * every; start <= last;) {
       const begin = start - before
-      const end = start + length + after
       while (at < all.length && all[at]!.until <= begin) at += 1
       const busyNext = all[at]
-      if (!busyNext || busyNext.from >= end) {
-        left[start - range.from]! += places
-        start += every
-        continue
-      }
+      const lastFree = busyNext ? Math.min(last, busyNext.from - length - after) : last
+      for (; start <= lastFree; start += every) left[start - range.from]! += places
+      if (!busyNext || start > last) break
+      if (busyNext.until <= start - before) continue
       const count = countOf.get(start)
       if (count === undefined) {
         // Nothing begins before what is in the way is over.
@@ -112,12 +110,14 @@ function addFree(
         continue
       }
       // Its own time keeps others from it, and not those who come along.
-      while (atOthers < others.length && others[atOthers]!.until <= begin) atOthers += 1
+      while (atOthers < others.length && others[atOthers]!.until <= start - before) atOthers += 1
       const other = others[atOthers]
+      const end = start + length + after
       const isElse =
         (other && other.from < end) ||
         taken.some(
-          (one) => one.start !== start && one.start + length + after > begin && one.start - before < end,
+          (one) =>
+            one.start !== start && one.start + length + after > start - before && one.start - before < end,
         )
       if (!isElse && count < places) left[start - range.from]! += places - count
       start += every

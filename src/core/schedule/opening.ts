@@ -1,7 +1,7 @@
 /** When somebody, or something, is there to be booked: hours of the week, exceptions by date. */
 import { dayMs, weekdayOf } from './civil'
 import type { Hours } from './hours'
-import { merged, type Span } from './spans'
+import { inOrder, merged, type Span } from './spans'
 import type { Zone } from './zone'
 
 /** On these days (numbers since 1970, both included) the hours of the week do not hold; without spans it is closed. */
@@ -31,32 +31,43 @@ export interface Open {
 
 const dayMinutes = 24 * 60
 
+/** Minutes since 1970 (UTC) of a time by the clock on the wall. @param offset - undefined on days on which clocks change */
+function minuteAt(zone: Zone, day: number, minutes: number, offset: number | undefined): number {
+  const east = offset ?? zone.offsetAtWall(day * dayMs + minutes * 60_000)
+  return Math.round(day * dayMinutes + minutes - east)
+}
+
 /** Openings in order, as far as they touch `range`. They are not cut, so that times are counted alike whatever is asked for. */
 export function openIn({ hours, exceptions, zone }: Opening, range: Span): Open[] {
   const ofWeek = Array.from({ length: 7 }, (_one, day) => hours.filter((one) => one.days.includes(day)))
-  const minuteAt = (day: number, minutes: number) => {
-    const wall = day * dayMs + minutes * 60_000
-    return Math.round(wall / 60_000 - zone.offsetAtWall(wall))
-  }
   // Two days before and after: other zones, and hours that go on past midnight.
   const firstDay = Math.floor(range.from / dayMinutes) - 2
   const lastDay = Math.ceil(range.until / dayMinutes) + 2
   const spans: Span[] = []
   for (let day = firstDay; day <= lastDay; day += 1) {
-    const exception = exceptions.findLast((one) => one.first <= day && day <= one.last)
-    for (const { from, until } of exception?.open ?? ofWeek[weekdayOf(day)]!) {
-      const span = { from: minuteAt(day, from), until: minuteAt(day, until) }
-      if (span.until > span.from) spans.push(span)
+    const exception =
+      exceptions.length > 0 ? exceptions.findLast((one) => one.first <= day && day <= one.last) : undefined
+    const opens = exception?.open ?? ofWeek[weekdayOf(day)]!
+    if (opens.length === 0) continue
+    const offset = zone.offsetAtWall(day * dayMs)
+    // Hours may go on into the next day.
+    const known = offset === zone.offsetAtWall((day + 2) * dayMs) ? offset : undefined
+    for (const one of opens) {
+      const [from, until] = [minuteAt(zone, day, one.from, known), minuteAt(zone, day, one.until, known)]
+      if (until > from) spans.push({ from, until })
     }
   }
-  const stretches = merged(spans)
-  const starts = [...new Set(spans.map((one) => one.from))].sort((a, b) => a - b)
+  const ordered = inOrder(spans)
+  const stretches = merged(ordered)
+  const all: Open[] = []
   let at = 0
-  return starts.flatMap((from, place) => {
+  for (let place = 0; place < ordered.length; place += 1) {
+    const { from } = ordered[place]!
+    const next = ordered[place + 1]?.from ?? Infinity
+    if (next === from) continue
     while (stretches[at]!.until <= from) at += 1
     const { until } = stretches[at]!
-    return until > range.from && from < range.until
-      ? [{ from, next: starts[place + 1] ?? Infinity, until }]
-      : []
-  })
+    if (until > range.from && from < range.until) all.push({ from, next, until })
+  }
+  return all
 }

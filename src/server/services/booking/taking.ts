@@ -44,11 +44,11 @@ export async function takenIn(
     ...calendar.services.map((one) => one.minutes + one.bufferBefore + one.bufferAfter),
   )
   const ids = [...new Set(services.flatMap(({ needs }) => needs.flatMap(({ of }) => of)))]
-  // In one piece, numbers as bytes: rows and arrays take several times as long, here and on the way.
+  // A list of people is compared one by one, a select of them is hashed. In one piece, numbers as bytes: rows and arrays take several times as long, here and on the way.
   const [row] = await db().sequelize.query<{ who: string | null; spans: Buffer | null }>(
     `select string_agg(resource, ' ') as who, string_agg(int8send((starts::bigint << 32) | ends), '') as spans from (
-       select resource, starts, ends from taken_up where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource = any($5)
-       union all select resource, starts, ends from outside_busy where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource = any($5)
+       select resource, starts, ends from taken_up where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource in (select unnest($5::text[]))
+       union all select resource, starts, ends from outside_busy where calendar_id = $1 and starts >= $2 - $4::int and starts < $3 and ends > $2 and resource in (select unnest($5::text[]))
        union all ${takenElsewhere}) all_of_it`,
     { bind: [id, from, until, longest, ids], type: QueryTypes.SELECT, transaction },
   )
