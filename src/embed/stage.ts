@@ -13,6 +13,7 @@ import { createFrame } from './frameAround'
 import type { Answer, Island } from '../kinds/door'
 import { pointer } from './pointing'
 import { readTexts } from './readTexts'
+import { changeRules, rulesOf } from './rules'
 import { addFonts, adopt, toFragment } from './shared'
 import { createIsland } from './stageIsland'
 
@@ -55,6 +56,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' })
   const say = (message: FromStage) => port.postMessage(message)
   let sheet: CSSStyleSheet | undefined
+  let rules: readonly string[] = []
   let revision = 0
   let names: readonly string[] = []
   let locale = 'en'
@@ -115,12 +117,15 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   /** Stays true until somebody scrolls: the widget is brought into view whenever its height or the frame's width changes. */
   let isFollowing = true
   let shownAt = ''
+  /** Of the widget's element, as it was measured last. */
+  let measured = { width: 0, height: 0 }
   const measure = () => {
     isDue = false
     const surface = surfaceHere()
     const inside = surface?.querySelector('.inside')
     const inner = (inside?.firstElementChild ?? root.firstElementChild)?.firstElementChild
-    const { width, height } = (inside ?? host).getBoundingClientRect()
+    measured = host.getBoundingClientRect()
+    const { width, height } = inside?.getBoundingClientRect() ?? measured
     const { top } = place.outer().getBoundingClientRect()
     const { slot, found, frame } = place.now()
     say({
@@ -175,9 +180,10 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   port.onmessage = ({ data }: MessageEvent<ToStage>) => {
     if (data.revision > 0) revision = data.revision
     if (data.css !== undefined) {
-      if (sheet) sheet.replaceSync(data.css)
+      if (sheet) rules = changeRules(sheet, rules, data.css)
       else {
         sheet = adopt(root, data.css)
+        rules = rulesOf(data.css)
         const more = new page.CSSStyleSheet()
         more.replaceSync(stageOnly)
         root.adoptedStyleSheets = [sheet, more]
@@ -221,6 +227,8 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     readSoon()
   }
   new page.ResizeObserver(() => {
+    const { width, height } = host.getBoundingClientRect()
+    if (width === measured.width && height === measured.height) return
     measureSoon()
     readSoon()
   }).observe(host)

@@ -7,6 +7,7 @@ import { faultsIn } from '../core/items/schemaOrg'
 import { noDecisions } from '../core/rules/fields'
 import type { Settings } from '../core/settings/field'
 import { defaultsOf } from '../core/settings/settings'
+import { rulesOf } from '../embed/rules'
 import { getKind, kinds } from './all'
 import { exampleItemsOf, typesOf, type Kind } from './contract'
 import { defineKind } from './define'
@@ -81,6 +82,7 @@ describe.each(kinds.map((kind) => [kind.id, kind] as const))('kind %s', (id, kin
       expect(html).not.toMatch(/\sstyle=|<script|\son\w+=["']|javascript:/i)
       expect(html).not.toMatch(/<b>Ada|yimble-cards|undefined|NaN|\[object/)
       expect(first.css).not.toMatch(/undefined|NaN/)
+      expect(rulesOf(first.css).join('').replace(/\s/g, '')).toBe(first.css.replace(/\s/g, ''))
     })
     test('its cards come one by one, each with its key', () => {
       const all = { ...input, settings: { ...input.settings, 'rules.limit': 200, 'rules.picture': false } }

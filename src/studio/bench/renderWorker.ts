@@ -107,7 +107,9 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
 }
 
 function measured(frame: string, { width, slot, viewport }: Measure): void {
-  reserve(frame, width)
+  widths.set(frame, { width, told: widths.get(frame)?.told ?? 0 })
+  const next = reserveOf(frame)
+  if (next.reserve !== undefined) ports.get(frame)?.postMessage({ revision: 0, ...next } satisfies ToStage)
   if (viewport < (widest?.viewport ?? 0) || (widest?.viewport === viewport && widest.slot === slot)) return
   widest = { viewport, slot }
   draw()
@@ -117,15 +119,16 @@ function measured(frame: string, { width, slot, viewport }: Measure): void {
 let widest: { readonly viewport: number; readonly slot: number } | undefined
 
 /** Width of the widget in each frame of the stage, and the height that was told for it. */
-const widths = new Map<string, { width: number; told: number }>()
+const widths = new Map<string, { readonly width: number; readonly told: number }>()
 let heightFor: (widthPx: number) => number = () => 0
 
-/** Tells a frame the height that the live page would reserve at the width it has there. */
-function reserve(frame: string, width: number): void {
-  const px = shown?.frame ? 0 : heightFor(width) // a frame keeps its own
+/** The height that the live page would reserve at the width that a frame has; nothing where it is told already. */
+function reserveOf(frame: string): { readonly reserve?: number } {
   const known = widths.get(frame)
-  widths.set(frame, { width, told: px })
-  if (known?.told !== px) ports.get(frame)?.postMessage({ revision: 0, reserve: px } satisfies ToStage)
+  if (!known) return {}
+  const told = shown?.frame ? 0 : heightFor(known.width) // a frame keeps its own
+  widths.set(frame, { ...known, told })
+  return told === known.told ? {} : { reserve: told }
 }
 
 /** Of the three devices. */
@@ -195,9 +198,9 @@ function draw(): void {
     }
     const message: ToStage = changed(shown, next)
     shown = next
-    for (const port of ports.values()) port.postMessage(message)
     heightFor = prepared.shell && !around ? () => 0 : prepared.heightAt
-    for (const [frame, { width }] of widths) reserve(frame, width)
+    // In one message: a second one would have the frame laid out again.
+    for (const [frame, port] of ports) port.postMessage({ ...message, ...reserveOf(frame) })
     say({
       type: 'rendered',
       outcome: {

@@ -30,6 +30,19 @@ export type Heard = Exclude<FromStage, { type: 'ask' }>
 export type Asking = (name: string, query: unknown) => Promise<unknown>
 const nobody: Asking = () => Promise.reject(new Error('Nobody answers here.'))
 
+/** What nobody has asked for, unlike a click or a key in the stage. */
+const canWait = (data: FromWorker): boolean =>
+  data.type === 'rendered' ||
+  data.type === 'marks' ||
+  (data.type === 'stage' && ['measure', 'texts'].includes((data.message as Partial<FromStage>).type ?? ''))
+
+const mostWaitMs = 100
+/** Not every browser tells when it is idle. */
+const whenIdle = (run: () => void): void => {
+  if ('requestIdleCallback' in window) window.requestIdleCallback(run, { timeout: mostWaitMs })
+  else setTimeout(run, mostWaitMs / 2)
+}
+
 /**
  * @param store - its changes go to the worker at once, before React has drawn the panel
  * @param rest - all that the worker needs besides the settings; memoised by the caller
@@ -63,7 +76,7 @@ export function useRender(
   useEffect(() => {
     const made = new Worker(new URL('./renderWorker.ts', import.meta.url), { type: 'module' })
     worker.current = made
-    made.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+    const hear = (data: FromWorker) => {
       if (data.type === 'rendered') {
         setOutcome(data.outcome)
         setFailed(undefined)
@@ -75,6 +88,12 @@ export function useRender(
         if (message.data.type === 'ask') void answer(data.frame, message.data)
         else listener.current(data.frame, message.data)
       }
+    }
+    // The bench is drawn on the thread that its frames are drawn on: it tells what they have become once they are done, all at once.
+    const heard: FromWorker[] = []
+    made.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (!canWait(data)) return hear(data)
+      if (heard.push(data) === 1) whenIdle(() => heard.splice(0).forEach(hear))
     }
     const answer = async (frame: string, { id, name, query }: Extract<FromStage, { type: 'ask' }>) => {
       const said = await asking.current(name, query).then(
