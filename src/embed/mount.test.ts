@@ -1,34 +1,16 @@
 import { expect, test } from '@jest/globals'
-import { portionsOf } from './mount'
+import { portionEnd } from './mount'
 
-const cards = (count: number) => Array.from({ length: count }, (_one, at) => `<li>${at}</li>`)
+const card = '<li>A card</li>'
+const headed = '<li part="group">A heading</li><li>A card</li>'
 
 test.each([
-  [0, 1, []],
-  [3, 1, [3]],
-  [5, 1, [4, 1]],
-  [7, 3, [3, 3, 1]],
-  [9, 2, [4, 4, 1]],
-  [13, 6, [6, 6, 1]],
-])('%i cards, %i side by side, come by whole rows', (count, columns, sizes) => {
-  const portions = portionsOf(cards(count), columns)
-  expect(portions.map((portion) => portion.split('<li>').length - 1)).toEqual(sizes)
-  expect(portions.join('')).toBe(cards(count).join(''))
-})
-
-test('a heading begins a row of its own', () => {
-  const head = '<li part="group">A</li>'
-  const all = [
-    '<li>0</li>',
-    '<li>1</li>',
-    `${head}<li>2</li>`,
-    '<li>3</li>',
-    '<li>4</li>',
-    `${head}<li>5</li>`,
-  ]
-  expect(portionsOf(all, 2).map((portion) => portion.replaceAll(head, '^').replace(/<\/?li>/g, ''))).toEqual([
-    '01',
-    '^234',
-    '^5',
-  ])
+  ['so many', [card, card, card, card], 0, 3, 3],
+  ['further on', [card, card, card, card], 1, 2, 3],
+  ['no more than there are', [card, card, card], 2, 6, 3],
+  ['before a heading, which begins a row of its own', [card, card, headed, card], 0, 4, 2],
+  ['a heading comes with what follows', [headed, card, card, headed], 0, 4, 3],
+  ['two headings after each other', [headed, headed], 0, 4, 1],
+])('cards that come next: %s', (_name, cards, from, size, end) => {
+  expect(portionEnd(cards, from, size)).toBe(end)
 })

@@ -8,8 +8,8 @@ import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
 
 export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
 
-/** Cards put in between two breaths, so that no task is long on a slow phone. */
-const chunkSize = 4
+/** What is put in and drawn within it holds nobody up: then more rows come at once. */
+const smoothMs = 24
 const retryMs = 4_000
 
 /** @returns what ends when the widget is there, or is known not to come; one that is mounted already is waited for */
@@ -152,9 +152,16 @@ async function put(
   // Columns that are read downwards, and rows that wrap, are set anew with each card.
   if (isOneRow || columnWidth !== 'auto' || flexWrap === 'wrap') list.style.visibility = 'hidden'
   const columns = isOneRow ? 1 : gridTemplateColumns.split(' ').length
-  for (const [at, portion] of portionsOf(cards, columns).entries()) {
-    if (at > 0) await turn(view, around)
-    list.append((await fragmentOf(document, portion, around))!)
+  let rows = 1
+  for (let at = 0; at < cards.length;) {
+    const begun = view.performance.now()
+    const end = portionEnd(cards, at, rows * columns)
+    list.append((await fragmentOf(document, cards.slice(at, end).join(''), around))!)
+    at = end
+    if (at === cards.length) break
+    await turn(view, around)
+    // A slow phone gets them row by row.
+    rows = view.performance.now() - begun < smoothMs ? rows + 1 : 1
   }
   list.style.visibility = ''
   return true
@@ -173,20 +180,11 @@ async function turn(view: Window, around: Surroundings): Promise<void> {
   })
 }
 
-/** The cards by a few whole rows, none of which takes long to parse and lay out. A heading begins a row of its own. */
-export function portionsOf(cards: readonly string[], columns: number): string[] {
-  const size = columns * Math.max(1, Math.round(chunkSize / columns))
-  const portions: string[] = []
-  let full = size
-  for (const card of cards) {
-    if (full === size || card.startsWith('<li part="group')) {
-      portions.push('')
-      full = 0
-    }
-    portions[portions.length - 1] += card
-    full += 1
-  }
-  return portions
+/** Where the cards end that come next: after so many, or before a heading, which begins a row of its own. */
+export function portionEnd(cards: readonly string[], from: number, size: number): number {
+  let end = from + 1
+  while (end < Math.min(cards.length, from + size) && !cards[end]!.startsWith('<li part="group')) end += 1
+  return end
 }
 
 /** What a page of delivery's own carries for the widget's program. */

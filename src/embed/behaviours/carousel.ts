@@ -48,21 +48,18 @@ function enliven(carousel: HTMLElement, inWords: Intl.NumberFormat): () => void 
       behavior: stillness.matches ? 'auto' : 'smooth',
     })
 
+  /** All sizes first, and then all that changes: a size that is asked for after a change lays the page out once more. */
   const read = () => {
-    const step = count() > 1 ? Math.abs(leftOf(1)) : track.clientWidth
+    const { clientWidth: seen, scrollWidth: whole } = track
     const scrolled = Math.abs(track.scrollLeft)
-    aPage = Math.max(1, Math.floor((track.clientWidth + 1) / step))
+    const step = count() > 1 ? Math.abs(leftOf(1)) : seen
+    aPage = Math.max(1, Math.floor((seen + 1) / step))
     pages = Math.max(1, Math.ceil(count() / aPage))
-    const isAtEnd = scrolled + track.clientWidth >= track.scrollWidth - 2
+    const isAtEnd = scrolled + seen >= whole - 2
     first = isAtEnd ? count() - aPage : Math.round(scrolled / step)
     page = isAtEnd ? pages - 1 : Math.min(pages - 1, Math.round(first / aPage))
-    tell(isAtEnd)
-  }
-
-  const tell = (isAtEnd: boolean) => {
-    const isLong = track.scrollWidth > track.clientWidth + 2
-    carousel.toggleAttribute('data-alive', isLong)
-    if (back) back.disabled = Math.abs(track.scrollLeft) < 2
+    carousel.toggleAttribute('data-alive', whole > seen + 2)
+    if (back) back.disabled = scrolled < 2
     if (forward) forward.disabled = isAtEnd
     const [from, to] = [Math.max(0, first) + 1, Math.min(count(), first + aPage)]
     const range = from === to ? inWords.format(to) : `${inWords.format(from)}–${inWords.format(to)}`
@@ -70,15 +67,15 @@ function enliven(carousel: HTMLElement, inWords: Intl.NumberFormat): () => void 
       at.textContent = (carousel.dataset.of ?? '')
         .replace('{n}', range)
         .replace('{m}', inWords.format(count()))
-    if (stroke) drawStroke(stroke)
+    if (stroke) drawStroke(stroke, seen / whole, scrolled / Math.max(1, whole - seen))
     if (dots) drawDots(dots)
   }
 
-  const drawStroke = (box: HTMLElement) => {
+  /** @param part - of the row that shows @param share - of the way that it was moved */
+  const drawStroke = (box: HTMLElement, part: number, share: number) => {
     if (!box.firstElementChild) box.append(document.createElement('i'))
     const line = box.firstElementChild as HTMLElement
-    const width = Math.max(8, (track.clientWidth / track.scrollWidth) * 50)
-    const share = Math.abs(track.scrollLeft) / Math.max(1, track.scrollWidth - track.clientWidth)
+    const width = Math.max(8, part * 50)
     line.style.width = `${width}%`
     line.style.insetInlineStart = `${share * (100 - width)}%`
   }

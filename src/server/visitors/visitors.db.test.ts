@@ -1,5 +1,6 @@
 /** The visitor API over a real socket and a real database: what it takes, refuses, keeps, and does once. */
 import { request as ask } from 'node:http'
+import { connect } from 'node:net'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'
 import { makeActor } from '../db/testDatabase'
@@ -339,4 +340,22 @@ test('a list of another client is none of a widget’s', async () => {
   const patch = [{ path: 'list', from: '', to: listId, label: '' }]
   expect(await codeOf(s.changeDraft(actor, widget.id, 0, patch))).toBe('missing')
   expect(await codeOf(s.publishNow(actor, widget.id))).toBe('intake_needed')
+})
+
+test('who comes too often is answered slowly, and others as before', async () => {
+  const { port, hostname } = new URL(origin)
+  const flood = connect({ port: Number(port), host: hostname, localAddress: '127.5.0.1' })
+  let answered = 0
+  flood.on('data', (piece) => (answered += String(piece).split('HTTP/1.1 ').length - 1))
+  const one = `GET /x/${ref}/ticket HTTP/1.1\r\nHost: x\r\n\r\n`
+  const others = async (until: number) => {
+    let count = 0
+    for (; answered < until; count += 1) expect((await fetch(`${origin}/x/${ref}/ticket`)).status).toBe(200)
+    return count
+  }
+  flood.write(one.repeat(600)) // as many as one may ask in a minute
+  await others(600)
+  flood.write(one.repeat(20))
+  expect(await others(620)).toBeGreaterThan(10)
+  flood.destroy()
 })

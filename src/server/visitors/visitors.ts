@@ -5,6 +5,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { LRUCache } from 'lru-cache'
 import { createHash } from 'node:crypto'
+import { setTimeout as wait } from 'node:timers/promises'
 import * as z from 'zod'
 import { plainJson } from '@/core/forms/plainText'
 import { webAddress } from '@/core/items/facts'
@@ -201,8 +202,10 @@ export async function answerVisitor(
   try {
     widget = await widgetFacts(ref)
     // Sent without being thrown: a flood is answered here, and the stack of an error costs more than the answer.
-    if (retryAfter > 0)
+    if (retryAfter > 0) {
+      await slowDown(request)
       return sendProblem(request, response, { code: 'too_often', facts: { retryAfter } }, widget)
+    }
     if (!widget) throw new VisitorError('no_such_widget')
     if (name === 'bell' && request.method === 'GET') return await listen(request, response, widget, peer)
     sendJson(response, 200, (await answer(request, widget, name, peer)) as object, noStore)
@@ -214,6 +217,20 @@ export async function answerVisitor(
     }
     sendProblem(request, response, error, widget)
   }
+}
+
+/** ms that an answer waits which says that somebody comes too often. */
+const slowMs = 250
+
+/**
+ * Nothing more is read of a connection that comes too often, until it gets its answer: a flood goes at our pace, and what waits lies
+ * with who sends it. Not behind a proxy, whose connections are those of all.
+ */
+async function slowDown({ socket }: IncomingMessage): Promise<void> {
+  if (env().YIMBLE_DELIVERY_PROXIES > 0) return
+  socket.pause()
+  await wait(slowMs)
+  socket.resume()
 }
 
 /** By address, of those that listen at this process. */
