@@ -8,6 +8,7 @@ import { reach, whoTakes, type Asked, type TakenUp } from '@/core/booking/free'
 import type { CalendarService } from '@/core/booking/shape'
 import type { Span } from '@/core/schedule/spans'
 import { db, inTransaction } from '../../db/db'
+import { underWay } from '../underWay'
 import type { KnownCalendar } from './calendarBody'
 
 /** What the same people are booked for through another calendar of the agency that writes to the same calendar of theirs. */
@@ -134,9 +135,12 @@ function takenNear(known: KnownCalendar, { service, start }: Wish, transaction?:
 }
 
 /** Whether it is worth a transaction: of many who want the same time, all but one wait in theirs for nothing. */
-export async function seemsFree(known: KnownCalendar, wish: Wish): Promise<boolean> {
-  await giveBackOverdue(known.id)
-  return whoTakes(known, await takenNear(known, wish), wish) !== undefined
+export function seemsFree(known: KnownCalendar, wish: Wish): Promise<boolean> {
+  const { service, who, count, start } = wish
+  return underWay(JSON.stringify([known.id, known.revision, service, who, count, start]), async () => {
+    await giveBackOverdue(known.id)
+    return whoTakes(known, await takenNear(known, wish), wish) !== undefined
+  })
 }
 
 /** @returns undefined when there is no room for it any more */
