@@ -27,14 +27,16 @@ const sockets = 20
 
 /**
  * So many requests a second to the visitor API, each with a body, from a process of its own. They are written to sockets as bytes, so
- * that the flood takes little of the machine from what is measured. Tells how many were answered when it is ended.
+ * that the flood takes little of the machine from what is measured; what is closed is opened again. Tells how many were answered when it
+ * is ended.
  */
 const flood = (url: string) => `
   const { connect } = await import('node:net')
   const { hostname, port, pathname } = new URL(${JSON.stringify(url)})
   let answered = 0
   const count = (data) => { answered += String(data).split('HTTP/1.1 ').length - 1 }
-  const sockets = Array.from({ length: ${sockets} }, () => connect(Number(port), hostname).on('data', count))
+  const open = (at) => connect(Number(port), hostname).on('data', count).on('error', () => {}).on('close', () => { sockets[at] = open(at) })
+  const sockets = Array.from({ length: ${sockets} }, (_one, at) => open(at))
   let at = 0
   const one = () => 'POST ' + pathname + '?key=' + (at += 1).toString(16).padStart(32, '0') + ' HTTP/1.1\\r\\nHost: x\\r\\nContent-Length: 2\\r\\n\\r\\n{}'
   setInterval(() => { while (at < performance.now() / 1000 * ${perSecond}) for (const socket of sockets) socket.write(one()) }, 5)

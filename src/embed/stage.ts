@@ -177,7 +177,12 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     at: () => place.now().anchor.at,
   })
 
+  // Not at once: what is told to the other two frames has come as well by then, and the browser lays out and paints all three in one go.
+  const due: ToStage[] = []
   port.onmessage = ({ data }: MessageEvent<ToStage>) => {
+    if (due.push(data) === 1) page.setTimeout(() => due.splice(0).forEach(take))
+  }
+  const take = (data: ToStage) => {
     if (data.revision > 0) revision = data.revision
     if (data.css !== undefined) {
       if (sheet) rules = changeRules(sheet, rules, data.css)

@@ -4,6 +4,7 @@
  */
 import { LRUCache } from 'lru-cache'
 import pg from 'pg'
+import { env } from '../env'
 
 /** A statement that comes for so many times is prepared by then. */
 const oftenEnough = 3
@@ -14,6 +15,8 @@ const seen = new LRUCache<string, number>({ max: 2_000 })
 const names = new Map<string, string>()
 
 function nameOf(text: string): string | undefined {
+  // Behind a pooler the next transaction may come by another connection, which knows no such name.
+  if (env().LISTEN_DATABASE_URL) return undefined
   const known = names.get(text)
   if (known || names.size >= mostPrepared) return known
   const times = (seen.get(text) ?? 0) + 1

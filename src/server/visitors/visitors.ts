@@ -203,7 +203,7 @@ export async function answerVisitor(
     widget = await widgetFacts(ref)
     // Sent without being thrown: a flood is answered here, and the stack of an error costs more than the answer.
     if (retryAfter > 0) {
-      await slowDown(request)
+      await slowDown(request, response)
       return sendProblem(request, response, { code: 'too_often', facts: { retryAfter } }, widget)
     }
     if (!widget) throw new VisitorError('no_such_widget')
@@ -223,14 +223,15 @@ export async function answerVisitor(
 const slowMs = 250
 
 /**
- * Nothing more is read of a connection that comes too often, until it gets its answer: a flood goes at our pace, and what waits lies
- * with who sends it. Not behind a proxy, whose connections are those of all.
+ * Nothing more is read of a connection that comes too often, and with its answer it ends: a flood goes at our pace, and what waits is
+ * thrown away. Not behind a proxy, whose connections are those of all.
  */
-async function slowDown({ socket }: IncomingMessage): Promise<void> {
+async function slowDown({ socket }: IncomingMessage, response: ServerResponse): Promise<void> {
   if (env().YIMBLE_DELIVERY_PROXIES > 0) return
   socket.pause()
   await wait(slowMs)
   socket.resume()
+  response.shouldKeepAlive = false
 }
 
 /** By address, of those that listen at this process. */

@@ -85,18 +85,22 @@ export async function takenIn(
 /** Calendars that were seen to a moment ago: times are kept for minutes, so nobody misses a part of a second. */
 const seenTo = new LRUCache<string, true>({ max: 5_000, ttl: 300 })
 
-/** Times kept for somebody who never finished the form are free again. Those that another process sees to are passed over. */
-export async function giveBackOverdue(calendarId: string, transaction?: Transaction): Promise<void> {
-  if (seenTo.has(calendarId)) return
+/**
+ * Times kept for somebody who never finished the form are free again. Those that another process sees to are passed over.
+ * @returns whether any were
+ */
+export async function giveBackOverdue(calendarId: string, transaction?: Transaction): Promise<boolean> {
+  if (seenTo.has(calendarId)) return false
   seenTo.set(calendarId, true)
   const [some] = await db().sequelize.query(
     `select 1 from bookings where calendar_id = $1 and state = 'held' and held_until < now() limit 1`,
     { bind: [calendarId], type: QueryTypes.SELECT, transaction },
   )
-  if (!some) return
+  if (!some) return false
   await (transaction
     ? endOverdue(calendarId, transaction)
     : inTransaction((own) => endOverdue(calendarId, own)))
+  return true
 }
 
 /** Each session is locked before its count is looked at: somebody may join or leave it at the same moment. */
@@ -153,11 +157,8 @@ export async function takeSeat(
   await lockShared(known, service, transaction)
   for (let tries = 0; tries < mostTries; tries += 1) {
     const who = whoTakes(known, await takenNear(known, wish, transaction), wish)
-    if (!who && tries === 0) {
-      // It may be kept for somebody who has gone.
-      await giveBackOverdue(known.id, transaction)
-      continue
-    }
+    // It may be kept for somebody who has gone.
+    if (!who && tries === 0 && (await giveBackOverdue(known.id, transaction))) continue
     if (!who) return undefined
     const joined = service.places > 1 ? await joinSession(known.id, wish, who[0]!, transaction) : undefined
     const seat = joined ?? (await newSession(known.id, wish, who, transaction))
