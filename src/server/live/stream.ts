@@ -3,6 +3,7 @@
  * word of its topic, or `all` where a page looks for the first time.
  */
 import { bell } from './bell'
+import { seldom } from './seldom'
 
 const beatMs = 20_000
 /** An inbox rings for each thing that comes in, at everybody who has one open; who looks reads the list again no more often. */
@@ -42,19 +43,4 @@ export function streamTopics(
     clearTimeout(late)
     undo.forEach((off) => off())
   }
-}
-
-/** At once, and then no more than once in so long; the last call is never lost. */
-function seldom(run: () => void, everyMs: number): () => void {
-  let isWanted = false
-  let pause: ReturnType<typeof setTimeout> | undefined
-  const now = () => {
-    isWanted = false
-    run()
-    pause = setTimeout(() => {
-      pause = undefined
-      if (isWanted) now()
-    }, everyMs).unref()
-  }
-  return () => (pause ? (isWanted = true) : now())
 }
