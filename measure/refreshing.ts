@@ -5,6 +5,7 @@
 import { spawn } from 'node:child_process'
 import { createServer, type Server } from 'node:http'
 import { QueryTypes } from 'sequelize'
+import { healthy } from '../src/cli/world'
 import { closeDatabase, db } from '../src/server/db/db'
 import { line, type Line } from './measure'
 
@@ -71,7 +72,7 @@ export async function refreshing(): Promise<Line[]> {
     env: { ...process.env, YIMBLE_PROCESS: 'worker', YIMBLE_WORKER_PORT: health },
     stdio: 'ignore',
   })
-  await upAt(`http://127.0.0.1:${health}/`)
+  await healthy(`http://127.0.0.1:${health}/`)
   const two = await round()
   await new Promise<void>((done) => {
     second.once('exit', () => done())
@@ -86,18 +87,4 @@ export async function refreshing(): Promise<Line[]> {
     line('500 sources at servers that take a second, refreshed by one worker', one, 's', ['<=', 60]),
     line('the same: one worker’s time over two workers’', one / two, 'times', ['>=', 1.8]),
   ]
-}
-
-async function upAt(url: string): Promise<void> {
-  for (let tries = 0; tries < 300; tries += 1) {
-    if (
-      await fetch(url).then(
-        ({ ok }) => ok,
-        () => false,
-      )
-    )
-      return
-    await new Promise((done) => setTimeout(done, 100))
-  }
-  throw new Error(`nothing answers at ${url}`)
 }

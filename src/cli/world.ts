@@ -359,7 +359,8 @@ export function destroyWorld(options: WorldOptions): void {
   rmSync(options.folder, { recursive: true, force: true })
 }
 
-async function healthy(url: string, withinMs = 120_000): Promise<void> {
+/** Waits until something answers there. @throws Stop when nothing does in time */
+export async function healthy(url: string, withinMs = 120_000): Promise<void> {
   const end = Date.now() + withinMs
   while (Date.now() < end) {
     const isUp = await fetch(url, { signal: AbortSignal.timeout(3_000) }).then(

@@ -8,7 +8,7 @@ import { addFonts, adopt, breathe, dataScript, toFragment } from './shared'
 
 export type State = 'loading' | 'ready' | 'empty' | 'error' | 'off'
 
-/** What is put in and drawn within it holds nobody up: then more rows come at once. */
+/** ms. Rows that are drawn faster than this hold nobody up, so the next portion has more of them. */
 const smoothMs = 24
 const retryMs = 4_000
 
@@ -180,7 +180,7 @@ async function turn(view: Window, around: Surroundings): Promise<void> {
   })
 }
 
-/** Where the cards end that come next: after so many, or before a heading, which begins a row of its own. */
+/** @returns the end of the next portion: `size` cards on, or before a heading, since a heading begins a row of its own */
 export function portionEnd(cards: readonly string[], from: number, size: number): number {
   let end = from + 1
   while (end < Math.min(cards.length, from + size) && !cards[end]!.startsWith('<li part="group')) end += 1

@@ -16,7 +16,7 @@ test.each([
   ],
 ])('%s', (_name, css, rules) => expect(rulesOf(css)).toEqual(rules))
 
-/** As a browser's, which leaves out what it does not understand. */
+/** A sheet that leaves out unknown rules, as browsers do. */
 function fake(css: string) {
   const calls: string[] = []
   let rules = rulesOf(css).filter((rule) => !rule.includes('nonsense'))

@@ -10,7 +10,7 @@ export interface Row {
 /** Rows at the top that can be a title or a note. */
 export const mostAbove = 12
 const rowsLookedAt = 50
-/** A row with this many known headings holds the headings, whatever stands above it. */
+/** So many known headings make a row the heading row, even below other text. */
 const telling = 2
 
 const filledIn = ({ cells }: Row): number => cells.filter((cell) => cell.trim() !== '').length

@@ -134,7 +134,7 @@ test('right after a bulk write words are looked for in their index, whatever the
        from generate_series(1, $2::int) n`,
       [widget, count],
     )
-  // As the planner knows the table: of many widgets, this one with hardly any entry.
+  // The statistics know many widgets and no entry of this one, so the planner expects hardly any.
   await query(
     'alter table search_entries drop constraint search_entries_item_id_fkey, drop constraint search_entries_widget_id_fkey',
   )

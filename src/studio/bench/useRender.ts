@@ -30,11 +30,9 @@ export type Heard = Exclude<FromStage, { type: 'ask' }>
 export type Asking = (name: string, query: unknown) => Promise<unknown>
 const nobody: Asking = () => Promise.reject(new Error('Nobody answers here.'))
 
-/** What nobody has asked for, unlike a click or a key in the stage. */
+/** Clicks and keys in the stage are answered at once; all else waits, in the order in which it came. */
 const canWait = (data: FromWorker): boolean =>
-  data.type === 'rendered' ||
-  data.type === 'marks' ||
-  (data.type === 'stage' && ['measure', 'texts'].includes((data.message as Partial<FromStage>).type ?? ''))
+  data.type !== 'stage' || ['measure', 'texts'].includes((data.message as Partial<FromStage>).type ?? '')
 
 const mostWaitMs = 100
 /** Not every browser tells when it is idle. */
@@ -89,7 +87,7 @@ export function useRender(
         else listener.current(data.frame, message.data)
       }
     }
-    // The bench is drawn on the thread that its frames are drawn on: it tells what they have become once they are done, all at once.
+    // React draws the bench once, when the frames are done: drawing it at each message takes the processor from them.
     const heard: FromWorker[] = []
     made.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       if (!canWait(data)) return hear(data)

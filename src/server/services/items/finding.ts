@@ -20,7 +20,7 @@ export interface FoundEntries {
 
 /** Binds a value. @returns what stands for it in the statement */
 type Put = (value: unknown) => string
-/** Which entries of a widget, and which of them come first, in SQL. @param id - what stands for the widget's id */
+/** Makes two pieces of SQL: one selects entries of a widget, the other orders them. @param id - stands for the widget's id */
 type Condition = (put: Put, id: string) => { readonly is: string; readonly comesFirst: string }
 
 /** Entries with all of the words; where there are none, those whose title has nearly such a word. */
