@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import type { Browser } from './browser'
 import { element, script, startOwnPage } from './ownPage'
-import { api, clientNamed, liveWidget, ownFeed, statesHere, world } from './world'
+import { api, clientNamed, liveWidget, ownFeed, sightingsOf, statesHere, world } from './world'
 
 const own = startOwnPage()
 const { open, settled, studio } = own
@@ -16,8 +16,11 @@ describe('one path to pixels', () => {
     const inRoot = (host: string) =>
       `(() => { const root = document.querySelector('${host}')?.shadowRoot; return root ? root.innerHTML.replace(/<style>[^]*?<\\/style>/, '') : '' })()`
     const filled = (html: string) => (html.match(/part="card/g) ?? []).length === 6
-    await open(element(widget.ref) + script)
-    await settled(1)
+    const visit = async () => {
+      await open(element(widget.ref) + script)
+      await settled(1)
+    }
+    await visit()
     const live = await browser.until<string>(inRoot('[data-yimble]'), filled)
     for (const form of ['f', 'h']) {
       await browser.driver.get(`${world.delivery}/${form}/${widget.ref}`)
@@ -29,11 +32,11 @@ describe('one path to pixels', () => {
       .frame(await browser.see('//section[contains(@aria-label, "on a computer")]//iframe'))
     expect(await browser.until<string>(inRoot('[data-stage]'), filled)).toBe(live)
     await browser.driver.switchTo().defaultContent()
-    const { sightings } = await api<{ sightings: { form: string; width: number }[] }>(
-      browser,
-      'GET',
-      `/widgets/${widget.id}`,
-    )
+    const sightings = await sightingsOf(browser, widget.id, ['hosted', 'script'], async () => {
+      await visit()
+      await browser.driver.get(`${world.delivery}/h/${widget.ref}`)
+      await settled(1)
+    })
     expect(sightings.map((one) => one.form).sort()).toEqual(['hosted', 'script'])
     for (const one of sightings) expect(one.width).toBeGreaterThan(400)
   })

@@ -4,7 +4,7 @@ import { violationsIn } from './axe'
 import type { Browser } from './browser'
 import { cardsIn, isOpen, liveOver, root } from './overPage'
 import { element, script, startOwnPage } from './ownPage'
-import { api, liveWidget, world } from './world'
+import { liveWidget, sightingsOf, world } from './world'
 
 const own = startOwnPage()
 const { open, settled, studio } = own
@@ -58,12 +58,10 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     expect(await inPage(`${root()}.activeElement.getAttribute('part')`)).toBe('opener')
     expect(await inPage('window.shift')).toBe(0)
     // The agency sees that it is live, as with every other widget.
-    await studio()
-    const { sightings } = await api<{ sightings: { form: string }[] }>(
-      browser,
-      'GET',
-      `/widgets/${widget.id}`,
-    )
+    const sightings = await sightingsOf(browser, widget.id, ['script'], async () => {
+      await open(tall + element(widget.ref) + script)
+      await settled(1)
+    })
     expect(sightings.map((one) => one.form)).toEqual(['script'])
   })
   test('on a phone it fits, and a way to close it can be hit', async () => {

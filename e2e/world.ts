@@ -124,11 +124,36 @@ export const liveObject = (
 export async function mailsTo(address: string): Promise<{ subject: string; text: string }[]> {
   const url = `http://127.0.0.19:${process.env.YIMBLE_STANDINS_PORT}/api/mails?to=${encodeURIComponent(address)}`
   for (let tries = 0; tries < 60; tries += 1) {
-    const mails = (await (await fetch(url)).json()) as { subject: string; text: string }[]
+    // A connection of its own each time: one that is kept may be closed by the other side just as it is used again.
+    const response = await fetch(url, { headers: { connection: 'close' } })
+    const mails = (await response.json()) as { subject: string; text: string }[]
     if (mails.length > 0) return mails
     await new Promise((done) => setTimeout(done, 250))
   }
   throw new Error(`no mail came for ${address}`)
+}
+
+/**
+ * How a widget was seen on clients' pages. One address is heard some times a minute only, and all tests have the same one,
+ * so the pages are visited again until they were heard. @param visit - opens the pages
+ */
+export async function sightingsOf(
+  browser: Browser,
+  widgetId: string,
+  forms: readonly string[],
+  visit: () => Promise<void>,
+): Promise<{ form: string; width: number }[]> {
+  for (let tries = 0; ; tries += 1) {
+    await browser.driver.get(`${world.studio}/account`)
+    const { sightings } = await api<{ sightings: { form: string; width: number }[] }>(
+      browser,
+      'GET',
+      `/widgets/${widgetId}`,
+    )
+    if (tries === 15 || forms.every((form) => sightings.some((one) => one.form === form))) return sightings
+    await new Promise((done) => setTimeout(done, 5_000))
+    await visit()
+  }
 }
 
 async function make(
