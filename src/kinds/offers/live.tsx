@@ -76,7 +76,7 @@ function Offers({ box, props, door }: Alive) {
     event.preventDefault()
     const { id } = opened!
     setOpened(undefined)
-    showSoon(box, `[data-offer="${id}"] a`)
+    showSoon(box, `[data-offer="${id}"] a`, '[part=offer]')
   }
   if (!opened)
     return (
