@@ -62,6 +62,33 @@ describe('a site that takes frames only', () => {
     expect(drawn!.ground).toBe('rgba(0, 0, 0, 0)')
     expect(drawn!.height - drawn!.inside).toBeLessThan(100)
   })
+  test('what a phone needs is the height of all entries, of those that nobody has scrolled to as well', async () => {
+    const told = async () =>
+      Number(
+        /needs (\d+)/.exec(
+          await (await browser.see('//label[contains(., "Phone, 390 px: needs")]')).getText(),
+        )![1],
+      )
+    await browser.driver.switchTo().frame(await browser.see('iframe[data-stage-frame="phone"]'))
+    const drawn = Math.ceil(
+      await browser.driver.executeScript<number>(`
+        const host = document.querySelector('[data-stage]')
+        const whole = new CSSStyleSheet()
+        whole.replaceSync('[part=card]{content-visibility:visible!important}')
+        const before = host.shadowRoot.adoptedStyleSheets
+        host.shadowRoot.adoptedStyleSheets = [...before, whole]
+        const { height } = host.getBoundingClientRect()
+        host.shadowRoot.adoptedStyleSheets = before
+        return height`),
+    )
+    await browser.driver.switchTo().defaultContent()
+    let needs = await told()
+    for (let tries = 0; tries < 40 && needs !== drawn; tries += 1) {
+      await new Promise((done) => setTimeout(done, 100))
+      needs = await told()
+    }
+    expect(needs).toBe(drawn)
+  })
   test('another height is chosen with what each device needs in view; a hole is a finding', async () => {
     await browser.see('//label[contains(., "Phone, 390 px: needs")]')
     const field = await browser.see('//fieldset//input[@inputmode="numeric"]')

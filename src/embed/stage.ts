@@ -22,9 +22,13 @@ const readAfterMs = 600
 
 const script = (document.currentScript as HTMLScriptElement).src
 
-/** Entries off screen cost no layout: there are three pages to lay out at every change. A click picks the part below a link that reaches over it. */
-const stageOnly =
-  '[data-cards]:not(.track)>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}[part] a::after{pointer-events:none}'
+/** A click picks the part below a link that reaches over it. */
+const stageOnly = '[part] a::after{pointer-events:none}'
+/** Entries off screen cost no layout: there are three pages to lay out at every change. They keep the size that they had last. */
+const skipping =
+  '[data-cards]:not(.track)>*{content-visibility:auto;contain-intrinsic-block-size:auto 320px}' + stageOnly
+/** All is laid out, so that what is measured is what is drawn. */
+const whole = '[data-cards]:not(.track)>*{content-visibility:visible}' + stageOnly
 /** On the place and its block, not on the widget: nothing that a page says reaches the widget's own element. */
 const placeStyles =
   '[data-stage-slot]{outline:2px dashed #b9770a!important;outline-offset:6px}[data-stage-old]{display:none!important}'
@@ -57,6 +61,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
   const say = (message: FromStage) => port.postMessage(message)
   let sheet: CSSStyleSheet | undefined
   let rules: readonly string[] = []
+  const more = new page.CSSStyleSheet()
   let revision = 0
   let names: readonly string[] = []
   let locale = 'en'
@@ -158,13 +163,20 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     if (!isDue) page.requestAnimationFrame(measure)
     isDue = true
   }
-  /** Reading every text lays the page out: once nothing has changed for a moment. */
+  /** Reading every text lays the page out: once nothing has changed for a moment. Sizes are then those of all entries. */
   let reading: number | undefined
+  const readAll = () => {
+    more.replaceSync(whole)
+    page.requestAnimationFrame(() => {
+      measure()
+      say({ type: 'texts', revision, viewport: page.innerWidth, texts: readTexts(page, root, host) })
+      // The browser notes the sizes at the end of this frame.
+      page.requestAnimationFrame(() => more.replaceSync(skipping))
+    })
+  }
   const readSoon = () => {
     page.clearTimeout(reading)
-    reading = page.setTimeout(() => {
-      say({ type: 'texts', revision, viewport: page.innerWidth, texts: readTexts(page, root, host) })
-    }, readAfterMs)
+    reading = page.setTimeout(readAll, readAfterMs)
   }
   for (const act of ['wheel', 'touchmove', 'pointerdown'] as const)
     page.addEventListener(act, () => (isFollowing = false), { passive: true })
@@ -189,8 +201,7 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
       else {
         sheet = adopt(root, data.css)
         rules = rulesOf(data.css)
-        const more = new page.CSSStyleSheet()
-        more.replaceSync(stageOnly)
+        more.replaceSync(skipping)
         root.adoptedStyleSheets = [sheet, more]
       }
     }

@@ -3,6 +3,7 @@
  * most comes last, so that a flood is turned away before a byte of it is read.
  */
 import type { IncomingMessage, ServerResponse } from 'node:http'
+import type { Socket } from 'node:net'
 import { LRUCache } from 'lru-cache'
 import { createHash } from 'node:crypto'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -195,6 +196,7 @@ export async function answerVisitor(
   response: ServerResponse,
   [, ref = '', name = '']: RegExpExecArray,
 ): Promise<void> {
+  if (ending.has(request.socket)) return // the rest of a flood, which came along in one piece
   if (request.method === 'OPTIONS') return void response.writeHead(204, leave).end()
   const peer = peerOf(request)
   const retryAfter = limits.takeHere(peer, most.requestsPerMinute)
@@ -221,6 +223,8 @@ export async function answerVisitor(
 
 /** ms that an answer waits which says that somebody comes too often. */
 const slowMs = 250
+/** Connections that end with the answer that they wait for. */
+const ending = new WeakSet<Socket>()
 
 /**
  * Nothing more is read of a connection that comes too often, and with its answer it ends: a flood goes at our pace, and what waits is
@@ -228,6 +232,7 @@ const slowMs = 250
  */
 async function slowDown({ socket }: IncomingMessage, response: ServerResponse): Promise<void> {
   if (env().YIMBLE_DELIVERY_PROXIES > 0) return
+  ending.add(socket)
   socket.pause()
   await wait(slowMs)
   socket.resume()
