@@ -2,6 +2,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import type { Browser } from './browser'
 import { element, script, startOwnPage } from './ownPage'
+import { shiftsIn, watchShifts } from './shifts'
 import { api, clientNamed, liveWidget, ownFeed, sightingsOf, statesHere, world } from './world'
 
 const own = startOwnPage()
@@ -54,10 +55,7 @@ describe('room in the page', () => {
   ])('%s %p: what is reserved is enough, and nothing shifts', async (from, settings) => {
     await studio()
     const widget = await liveWidget(browser, 'Kiln & Tide', settings, from)
-    await browser.protocol('Page.addScriptToEvaluateOnNewDocument', {
-      source:
-        'window.shift = 0; new PerformanceObserver((list) => { for (const entry of list.getEntries()) window.shift += entry.value }).observe({ type: "layout-shift", buffered: true })',
-    })
+    await browser.protocol('Page.addScriptToEvaluateOnNewDocument', { source: watchShifts })
     for (const width of [240, 320, 390, 480, 640, 768, 1024, 1280]) {
       await browser.viewport(Math.max(width, 400), 900)
       const artifact = (await (await fetch(`${world.delivery}/w/${widget.ref}.json`)).json()) as {
@@ -72,22 +70,21 @@ describe('room in the page', () => {
         '<style>body{margin:0}</style>',
       )
       await settled(1)
-      const { content, box, over, shift } = await browser.driver.executeScript<{
+      const { content, box, over } = await browser.driver.executeScript<{
         content: number
         box: number
         over: number
-        shift: number
       }>(
-        `const host = document.querySelector('[data-yimble]'); const inner = host.shadowRoot.firstElementChild; return { content: inner.getBoundingClientRect().height, box: host.getBoundingClientRect().height, over: Math.max(0, inner.firstElementChild.scrollWidth - ${width}), shift: window.shift }`,
+        `const host = document.querySelector('[data-yimble]'); const inner = host.shadowRoot.firstElementChild; return { content: inner.getBoundingClientRect().height, box: host.getBoundingClientRect().height, over: Math.max(0, inner.firstElementChild.scrollWidth - ${width})}`,
       )
       // What is too much is given back where the end is out of view.
       const isHeld = box === reserve || (box === content && box > 900)
-      expect({ width, fits: content <= reserve, isHeld, over, shift }).toEqual({
+      expect({ width, fits: content <= reserve, isHeld, over, shifts: await shiftsIn(browser) }).toEqual({
         width,
         fits: true,
         isHeld: true,
         over: 0,
-        shift: 0,
+        shifts: [],
       })
     }
     await browser.viewport(1280, 800)

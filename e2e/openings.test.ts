@@ -4,6 +4,7 @@ import { violationsIn } from './axe'
 import type { Browser } from './browser'
 import { cardsIn, isOpen, liveOver, root } from './overPage'
 import { element, script, startOwnPage } from './ownPage'
+import { shiftsIn, watchShifts } from './shifts'
 import { liveWidget, sightingsOf, world } from './world'
 
 const own = startOwnPage()
@@ -17,8 +18,6 @@ const press = (key: string) => browser.driver.actions().sendKeys(key).perform()
 const keys = { enter: '\uE007', escape: '\uE00C', tab: '\uE004' } as const
 const over = (as: 'dialog' | 'drawer', more?: Record<string, unknown>) => liveOver(browser, as, more)
 const tall = '<p style="height:1800px">page</p>'
-const shiftScript =
-  'window.shift=0;new PerformanceObserver((list)=>{for(const one of list.getEntries())window.shift+=one.value}).observe({type:"layout-shift",buffered:true})'
 /** Paths that the page asked delivery for. */
 const asked = `performance.getEntriesByType('resource').map((one) => new URL(one.name).pathname)`
 
@@ -26,7 +25,7 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
   test('by keyboard: nothing of it is loaded before; it takes the focus, keeps it, and gives it back', async () => {
     await studio()
     const widget = await over(as)
-    await open(`<main><h1>Client</h1>${tall}</main>${element(widget.ref)}${script}`, '', {}, shiftScript)
+    await open(`<main><h1>Client</h1>${tall}</main>${element(widget.ref)}${script}`, '', {}, watchShifts)
     await settled(1)
     await browser.until<boolean>(`Boolean(${root()}.querySelector('[part=opener]:popover-open'))`, Boolean)
     expect(await inPage<string[]>(asked)).not.toContain(`/o/${widget.ref}.json`)
@@ -56,7 +55,7 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     await press(keys.escape)
     await browser.until<boolean>(isOpen(), (value) => !value)
     expect(await inPage(`${root()}.activeElement.getAttribute('part')`)).toBe('opener')
-    expect(await inPage('window.shift')).toBe(0)
+    expect(await shiftsIn(browser)).toEqual([])
     // The agency sees that it is live, as with every other widget.
     const sightings = await sightingsOf(browser, widget.id, ['script'], async () => {
       await open(tall + element(widget.ref) + script)
