@@ -77,15 +77,12 @@ const showsItems = ({ intake }: Kind) =>
 export const extremeObjects = ({ intake }: Kind): readonly Sample[] =>
   // A form that a kind can do without is tried where it is all there is.
   Object.entries(intake).flatMap(([role, { takes, isOptional }]) =>
-    'object' in takes && !isOptional && takes.object in extremes
-      ? [
-          {
-            id: 'extreme',
-            label: 'Extreme contents',
-            items: [],
-            objects: { [role]: extremes[takes.object as keyof typeof extremes] },
-          },
-        ]
+    'object' in takes && !isOptional && takes.object in tried
+      ? tried[takes.object as keyof typeof tried].map(({ object, ...sample }) => ({
+          ...sample,
+          items: [],
+          objects: { [role]: object },
+        }))
       : [],
   )
 
@@ -122,6 +119,30 @@ const extremeForm = {
         ],
       },
       { id: 'p2', entries: [{ id: 'z', type: 'short', label: 'G' }] },
+    ],
+  }),
+}
+
+/** Every kind of answer in few words: where nothing is long, no line that is counted too much hides one that is not counted. */
+const plainForm = {
+  release: 1,
+  form: formSchema.parse({
+    pages: [
+      {
+        id: 'p1',
+        entries: [
+          { id: 'a', type: 'short', label: 'Short', isRequired: true },
+          { id: 'b', type: 'long', label: 'Long', hint: 'So long', lines: 3 },
+          { id: 'c', type: 'one', label: 'One', options: ['Red', 'Blue'] },
+          { id: 'd', type: 'several', label: 'Some', hint: 'Or none', options: ['Red', 'Blue'] },
+          { id: 'e', type: 'list', label: 'List', options: ['Red', 'Blue'], isHalf: true },
+          { id: 'f', type: 'number', label: 'Number', isHalf: true },
+          { id: 'g', type: 'address', label: 'Where' },
+          { id: 'h', type: 'rating', label: 'Stars', of: 5 },
+          { id: 'i', type: 'consent', label: 'Yes', isRequired: true },
+          { id: 'j', type: 'file', label: 'File', kinds: ['document'], fromScreen: false },
+        ],
+      },
     ],
   }),
 }
@@ -163,7 +184,14 @@ const extremeCalendar = {
     terms: { where: long.repeat(2), urgent: long },
   }),
 }
-const extremes = { form: extremeForm, calendar: extremeCalendar } as const
+const extreme = { id: 'extreme', label: 'Extreme contents' }
+const tried = {
+  form: [
+    { ...extreme, object: extremeForm },
+    { id: 'plain', label: 'All in few words', object: plainForm },
+  ],
+  calendar: [{ ...extreme, object: extremeCalendar }],
+} as const
 
 const manySamples = (kind: Kind): readonly Sample[] => [
   { id: 'extreme', label: 'Extreme contents', items: extremeItems(kind) },

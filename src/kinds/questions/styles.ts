@@ -34,7 +34,7 @@ export function formStyles(look: Look, { as, isFirstLarge }: FormLook): string {
     [part=text]{white-space:pre-line}
     [part=question]{display:grid;grid-template-columns:minmax(0,1fr);gap:${sizes.near}em;min-width:0;margin:0;padding:0;border:0}
     [part=label]{display:block;padding:0;${type(text)}font-weight:${titleWeight};color:${titleColour};overflow-wrap:anywhere}
-    fieldset>[part=label]{margin-bottom:${sizes.near}em;float:left;width:100%}fieldset>[part=label]+*{clear:both}
+    fieldset>[part=label]{float:left;width:100%}
     [part=optional]{font-weight:400}
     [part=field]{width:100%;min-width:0;height:${sizes.field}em;margin:0;font:inherit;color:${ink};background:none;appearance:none;${field}}
     textarea[part=field]{display:block;height:auto;resize:vertical;padding-block:${sizes.inField / 2 - 0.0625}em;line-height:${text.line}}
