@@ -17,9 +17,10 @@ import { ForEditors } from '../parts/Role'
 import { SwitchOffDialog } from '../parts/SwitchOffDialog'
 import { TextField } from '../parts/TextField'
 import { Ago } from '../parts/Local'
+import { widthSaid } from '../parts/widthSaid'
 import { useAct } from './useAct'
 
-const miniature = { width: 760, scale: 0.44, height: 190 } as const
+const miniature = { scale: 0.44, height: 190 } as const
 const item = 'cursor-pointer rounded px-2.5 py-1.5 outline-none data-highlighted:bg-wash'
 
 /** What to lay behind a see-through widget: the brand's background, or its text colour where the widget is made for a dark place. */
@@ -86,7 +87,7 @@ export function WidgetCard({
             sandbox=""
             className="pointer-events-none origin-top-left border-0 p-4"
             style={{
-              width: miniature.width,
+              width: `${100 / miniature.scale}%`,
               height: miniature.height / miniature.scale,
               transform: `scale(${miniature.scale})`,
             }}
@@ -112,7 +113,8 @@ export function WidgetCard({
           <p className="truncate text-[13px] text-faint">
             {seen ? (
               <>
-                Seen <Ago iso={seen.seenAt} />, {seen.width} px wide
+                Seen <Ago iso={seen.seenAt} />
+                {widthSaid(seen.width)}
               </>
             ) : (
               'Seen on no page yet'

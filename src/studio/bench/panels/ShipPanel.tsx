@@ -16,6 +16,7 @@ import { SwitchOffDialog } from '../../parts/SwitchOffDialog'
 import { FrameHeight } from './FrameHeight'
 import { OwnPage } from './OwnPage'
 import { Ago, DayAndTime } from '../../parts/Local'
+import { widthSaid } from '../../parts/widthSaid'
 
 export interface ShipPanelProps {
   readonly widget: WidgetShape
@@ -305,7 +306,9 @@ function SeenOn({ widget }: { widget: WidgetShape }) {
               </a>
               <br />
               <span className="text-faint">
-                <Ago iso={one.seenAt} />, {one.width} px wide{one.form === 'frame' ? ', in a frame' : ''}
+                <Ago iso={one.seenAt} />
+                {widthSaid(one.width)}
+                {one.form === 'frame' ? ', in a frame' : ''}
                 {one.state === 'empty' ? ', empty' : ''}
               </span>
             </li>
