@@ -107,9 +107,8 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
   const root = element.shadowRoot ?? element.attachShadow({ mode: 'open' })
   // A font that is added lays the whole page out anew, so it comes before what it would have to lay out.
   addFonts(element.ownerDocument, artifact.fonts)
-  // `baseStyles` hides the rest until all cards are in: each card would push it down.
-  element.dataset.filling = ''
-  if (!(await put(root, root, artifact, around))) return setState(element, 'error')
+  const after = await put(root, root, artifact, around)
+  if (!after) return setState(element, 'error')
   // Of what opens over the page nothing stays in it.
   if (artifact.opens) element.style.setProperty('min-height', '0')
   element.replaceChildren()
@@ -120,23 +119,27 @@ async function fill(element: HTMLElement, artifact: Artifact, around: Surroundin
     if (data) element.append(data)
   }
   await finish(element, root, artifact, artifact.ref, around)
+  show(after)
 }
 
 /**
  * Markup into a box of a root, with its styles: a few cards at a time, by whole rows.
- * @returns false where the page's policy lets no markup through
+ * @returns what stands after the cards, hidden, since each card and what the behaviours do would push it down; undefined where the
+ * page's policy lets no markup through
  */
 async function put(
   root: ShadowRoot,
   box: ShadowRoot | HTMLElement,
   { pieces, css }: Pick<Content, 'pieces' | 'css'>,
   around: Surroundings,
-): Promise<boolean> {
+): Promise<readonly HTMLElement[] | undefined> {
   const document = root.ownerDocument
   const cards = pieces.slice(1, -1)
   const outer = pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!
   const fragment = await fragmentOf(document, outer, around)
-  if (!fragment) return false
+  if (!fragment) return undefined
+  const after = [...fragment.querySelectorAll<HTMLElement>('[data-cards]~*')]
+  for (const { style } of after) style.visibility = 'hidden'
   const before = box === root ? [] : [...root.adoptedStyleSheets]
   const sheet = adopt(root, css)
   root.adoptedStyleSheets = [...before, sheet]
@@ -144,13 +147,14 @@ async function put(
   await turn(view, around)
   box.replaceChildren(fragment)
   const list = box.querySelector<HTMLElement>('[data-cards]')
-  if (!list) return true
+  if (!list) return after
   // A row is as high as the highest of its cards, so only whole rows may be seen. The frame was just drawn by itself,
   // so that to ask for its columns lays out nothing else.
   const { gridAutoFlow, gridTemplateColumns, columnWidth, flexWrap } = view.getComputedStyle(list)
   const isOneRow = gridAutoFlow === 'column'
-  // Columns that are read downwards, and rows that wrap, are set anew with each card.
-  if (isOneRow || columnWidth !== 'auto' || flexWrap === 'wrap') list.style.visibility = 'hidden'
+  // Columns that are read downwards, and rows that wrap, are set anew with each card. By opacity, since what is inherited would be
+  // set on every element of every card once more.
+  if (isOneRow || columnWidth !== 'auto' || flexWrap === 'wrap') list.style.opacity = '0'
   const columns = isOneRow ? 1 : gridTemplateColumns.split(' ').length
   let rows = 1
   for (let at = 0; at < cards.length;) {
@@ -163,9 +167,12 @@ async function put(
     // A slow phone gets them row by row.
     rows = view.performance.now() - begun < smoothMs ? rows + 1 : 1
   }
-  list.style.visibility = ''
-  return true
+  list.style.opacity = ''
+  return after
 }
+
+/** Markup carries no styles of its own. */
+const show = (after: readonly HTMLElement[]) => after.forEach((one) => one.removeAttribute('style'))
 
 /** @returns undefined where the page's policy lets no markup through */
 const fragmentOf = async (document: Document, markup: string, around: Surroundings) =>
@@ -219,13 +226,14 @@ async function finish(
     fragment: (markup) => fragmentOf(document, markup, around),
     async fill(box, content) {
       addFonts(document, content.fonts)
-      if (!(await put(root, box, content, around))) throw new Error('no markup gets through')
+      const after = await put(root, box, content, around)
+      if (!after) throw new Error('no markup gets through')
       await behave(content.behaviours, { ...home, island: content.island })
+      show(after)
     },
     tell: (name) => tell(element, name, { ref }),
   }
   await behave(names, home)
-  delete element.dataset.filling
   // What opens over the page has no size in it.
   if (artifact?.opens) return seen(element, ref, undefined, around)
   // Sizes come from an observer: to ask for them here would lay the whole page out on the spot.

@@ -189,10 +189,15 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     at: () => place.now().anchor.at,
   })
 
-  // Not at once: what is told to the other two frames has come as well by then, and the browser lays out and paints all three in one go.
+  // Not at once: what is told to the other two frames has come as well by then, and all three are laid out before the next is painted.
   const due: ToStage[] = []
   port.onmessage = ({ data }: MessageEvent<ToStage>) => {
-    if (due.push(data) === 1) page.setTimeout(() => due.splice(0).forEach(take))
+    if (due.push(data) === 1) page.setTimeout(takeAll)
+  }
+  const takeAll = () => {
+    due.splice(0).forEach(take)
+    measure()
+    readSoon()
   }
   const take = (data: ToStage) => {
     if (data.revision > 0) revision = data.revision
@@ -239,8 +244,6 @@ function run(page: Window & typeof globalThis, start: StageStart, port: MessageP
     }
     if (data.reserve !== undefined) host.style.setProperty('--yimble-reserve', `${data.reserve}px`)
     if (data.width !== undefined) setWidth(document, place.outer(), (width = data.width))
-    measureSoon()
-    readSoon()
   }
   new page.ResizeObserver(() => {
     const { width, height } = host.getBoundingClientRect()

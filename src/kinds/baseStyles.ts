@@ -38,8 +38,7 @@ export function baseStyles(values: Readonly<Record<string, Value>>, isOver = fal
   const around = above + below + sides > 0 ? `padding:${above}px ${sides}px ${below}px!important;` : ''
   const host = `
 :host{all:initial!important;display:block!important;box-sizing:border-box!important;min-width:0!important;max-width:100%!important;flex:1 1 auto!important;min-height:var(--yimble-reserve,0)!important;${around}${fromPage}}
-:host([hidden]){display:none!important}
-:host([data-filling]) [data-cards]~*{visibility:hidden}`
+:host([hidden]){display:none!important}`
   return `${isOver ? '' : host}
 .y{all:initial;display:block;color-scheme:${scheme};container-type:inline-size;contain-intrinsic-inline-size:${intrinsicPx}px;${width > 0 ? `max-width:${width}px;margin:${margin};margin-inline:${marginInline(String(values['place.align']))};` : ''}${fromPage.replace('!important', '')}}
 .y *,.y *::before,.y *::after{box-sizing:border-box}
