@@ -2,8 +2,9 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import pg from 'pg'
 import type { Browser } from './browser'
+import { newCalendar } from './calendars'
 import { kill, post, start, startAgain, wait, type Sent } from './killed'
-import { api, clientNamed, liveObject, signedIn, world } from './world'
+import { clientNamed, liveObject, signedIn, world } from './world'
 
 let browser: Browser
 let widget: { id: string; ref: string }
@@ -11,10 +12,6 @@ let calendar: { id: string }
 beforeAll(async () => {
   browser = await signedIn()
   const client = await clientNamed(browser, 'Juniper Lane Vets')
-  calendar = await api(browser, 'POST', `/clients/${client}/calendars`, {
-    name: `Killed ${Date.now()}`,
-    from: 'visits',
-  })
   const always = ['Mo-Su 00:00-24:00']
   const body = {
     zone: 'UTC',
@@ -24,7 +21,7 @@ beforeAll(async () => {
       { id: 'visit', name: 'A visit', minutes: 30, every: 30, notice: 0, needs: [{ of: ['ines'] }] },
     ],
   }
-  await api(browser, 'PATCH', `/calendars/${calendar.id}/body`, { calendar: body }, { 'if-match': '"0"' })
+  calendar = await newCalendar(browser, 'Juniper Lane Vets', body)
   widget = await liveObject(browser, client, 'booking', 'sentence', { calendar: calendar.id })
 })
 afterAll(async () => {

@@ -2,17 +2,17 @@
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
+import { bookingsOf, newCalendar } from './calendars'
+import { alive, asPeopleDo, root, said } from './inWidget'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, mailsTo, world } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, put, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 beforeEach(() => browser.viewport(1280, 800))
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (...keys: string[]) =>
   browser.driver
     .actions()
@@ -26,15 +26,9 @@ const keys = {
   shift: '\uE008',
   delete: '\uE017',
 } as const
-const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
 const count = (part: string) => `${root}.querySelectorAll('[part=${part}]').length`
-const words = (part: string) => `${root}.querySelector('[part=${part}]')?.textContent ?? ''`
 const click = (selector: string) => inPage(`${root}.querySelector(${JSON.stringify(selector)}).click()`)
 const shown = (part: string) => browser.until<number>(count(part), (many) => many > 0)
-const put = (name: string, value: string) =>
-  inPage(
-    `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=${name}]'))`,
-  )
 
 interface Record {
   readonly id: string
@@ -86,18 +80,8 @@ const house = {
   ],
   terms: { where: '1 Juniper Lane', urgent: 'Ring 01632 960 118.', changeHours: 1 },
 }
-let made = 0
-async function calendarOf(change: object = {}, client = 'Juniper Lane Vets'): Promise<Record> {
-  await studio()
-  const id = await clientNamed(browser, client)
-  const name = `Visits ${Date.now()} ${(made += 1)}`
-  const { id: calendar } = await api<Record>(browser, 'POST', `/clients/${id}/calendars`, {
-    name,
-    from: 'visits',
-  })
-  const body = { calendar: { ...house, ...change } }
-  return api(browser, 'PATCH', `/calendars/${calendar}/body`, body, { 'if-match': '"0"' })
-}
+const calendarOf = (change: object = {}, client = 'Juniper Lane Vets') =>
+  newCalendar<Record>(browser, client, { ...house, ...change })
 async function live(
   kind: string,
   from: string,
@@ -111,23 +95,9 @@ async function live(
 const load = async (ref: string, policy: globalThis.Record<string, string> = {}) => {
   await open(`<main><h1>Client</h1>${element(ref)}</main>${script}`, '', policy)
   await settled(1)
-  await browser.until<boolean>(
-    `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`,
-    Boolean,
-  )
+  await browser.until<boolean>(alive, Boolean)
 }
-const bookings = (calendar: Record) => {
-  const from = new Date(Date.now() - 86_400_000).toISOString()
-  const until = new Date(Date.now() + 60 * 86_400_000).toISOString()
-  return studio().then(() =>
-    api<{ name: string; start: string; state: string; who: string[]; count: number }[]>(
-      browser,
-      'POST',
-      `/calendars/${calendar.id}/bookings/find`,
-      { from, until },
-    ),
-  )
-}
+const bookings = (calendar: Record) => bookingsOf(browser, calendar)
 const answer = async (name: string) => {
   await shown('send')
   await put('name', name)
@@ -153,15 +123,15 @@ describe('step by step', () => {
     await load(ref, {
       'content-security-policy': `default-src 'self'; script-src 'self' ${world.delivery}; connect-src 'self' ${world.delivery}; img-src 'self' ${world.delivery}; font-src 'self' ${world.delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble`,
     })
-    expect(await inPage(words('sentence'))).toBe('I would like what?')
+    expect(await inPage(said('sentence'))).toBe('I would like what?')
     expect(await violationsIn(browser)).toEqual([])
     await inPage(`${root}.querySelector('[part=service]').focus()`)
     await press(keys.enter)
     await shown('person')
-    expect(await inPage(words('sentence'))).toBe('I would like a visit, with whom?')
+    expect(await inPage(said('sentence'))).toBe('I would like a visit, with whom?')
     await press(keys.tab, keys.enter)
     await shown('time')
-    await browser.until<string>(words('sentence'), (text) =>
+    await browser.until<string>(said('sentence'), (text) =>
       /^I would like a visit, with whoever is free first, on \w+ \d/.test(text),
     )
     expect(await violationsIn(browser)).toEqual([])
@@ -173,16 +143,16 @@ describe('step by step', () => {
     await inPage(`[...${root}.querySelectorAll('[part=time]')].at(-1).focus()`)
     await press(keys.enter)
     await shown('send')
-    await browser.until<string>(words('aside'), (text) => text.startsWith('We keep '))
-    expect(await inPage(words('sum'))).toBe('£52')
+    await browser.until<string>(said('aside'), (text) => text.startsWith('We keep '))
+    expect(await inPage(said('sum'))).toBe('£52')
     expect(await violationsIn(browser)).toEqual([])
     await click('[part=send]')
     await browser.until<number>(count('fault'), (many) => many === 2)
     const name = `Marisol${Date.now()}`
     await answer(name)
     await shown('done')
-    expect(await inPage(words('mark'))).toBe('Booked')
-    expect(await inPage(words('sentence'))).toMatch(/^A visit, with (Ines|Yusra), on .+ at \d\d:00\.$/)
+    expect(await inPage(said('mark'))).toBe('Booked')
+    expect(await inPage(said('sentence'))).toMatch(/^A visit, with (Ines|Yusra), on .+ at \d\d:00\.$/)
     expect(await violationsIn(browser)).toEqual([])
     const [mail] = await mailsTo(`${name.toLowerCase()}@post.example`)
     const link = /http\S+\/b\/\S+/.exec(mail!.text)![0]
@@ -205,7 +175,7 @@ describe('step by step', () => {
     await browser.until<number>('window.held', (status) => status === 200)
     await click(`[data-start="${start}"]`)
     await shown('gone')
-    expect(await inPage(words('gone'))).toContain('has been taken meanwhile')
+    expect(await inPage(said('gone'))).toContain('has been taken meanwhile')
     await inPage(`${root}.querySelector('[part=gone] [part=word]').click()`)
     await shown('send')
     expect(await inPage(`${root}.querySelector('[data-start="${start}"]')`)).toBeNull()
@@ -217,7 +187,7 @@ describe('step by step', () => {
     try {
       await load(ref)
       await shown('time')
-      expect(await inPage(words('times'))).toMatch(/by your clock \(Kath?mandu\)/)
+      expect(await inPage(said('times'))).toMatch(/by your clock \(Kath?mandu\)/)
       const all = await inPage<string[]>(
         `[...${root}.querySelectorAll('[part=time]')].map((one) => one.textContent)`,
       )
@@ -263,7 +233,7 @@ describe('step by step', () => {
         await inPage(`[...${root}.querySelectorAll('[part=time]')].at(-1).click()`)
         await answer(`Night${Date.now()}`)
         await shown('done')
-        expect(await inPage(words('sentence'))).toMatch(/ at 02:30\.$/)
+        expect(await inPage(said('sentence'))).toMatch(/ at 02:30\.$/)
         const until = new Date(midnight + 86_400_000).toISOString()
         await studio()
         const [one] = await api<{ start: string }[]>(
@@ -282,7 +252,7 @@ describe('step by step', () => {
     const closed = [{ first: '2020-01-01', last: '2040-01-01', words: 'Closed' }]
     const none = await calendarOf({ services: [house.services[1]], closed })
     await load((await live('booking', 'sentence', none)).ref)
-    await browser.until<string>(words('booking'), (text) => text.includes('Nothing is free for now'))
+    await browser.until<string>(said('booking'), (text) => text.includes('Nothing is free for now'))
     await browser.viewport(390, 800)
     const arabic = await calendarOf({}, 'Juniper Lane Vets, Arabic')
     await load((await live('booking', 'month', arabic, {}, 'Juniper Lane Vets, Arabic')).ref)
@@ -298,7 +268,7 @@ describe('offers', () => {
     const { ref } = await live('offers', 'list', calendar)
     await load(ref)
     expect(await inPage(count('offer'))).toBe(3)
-    await browser.until<string>(words('offers'), (text) => text.includes('next on'))
+    await browser.until<string>(said('offers'), (text) => text.includes('next on'))
     expect(await violationsIn(browser)).toEqual([])
     await inPage(
       `((list) => { list.value = 'Ill'; list.dispatchEvent(new Event('change', { bubbles: true })) })(${root}.querySelector('select'))`,
@@ -310,9 +280,9 @@ describe('offers', () => {
     await browser.until<number>(count('offer'), (many) => many === 3)
     await click('[data-offer=class] [part=choose]')
     await shown('date')
-    expect(await inPage(words('beforehand'))).toContain('Bring a towel.')
+    expect(await inPage(said('beforehand'))).toContain('Bring a towel.')
     await inPage(`[...${root}.querySelectorAll('[part=count] [part=arrow]')].at(-1).click()`)
-    await browser.until<string>(words('sum'), (text) => text.includes('2 × £10 = £20'))
+    await browser.until<string>(said('sum'), (text) => text.includes('2 × £10 = £20'))
     await inPage(`${root}.querySelector('[part=date] input').click()`)
     expect(await violationsIn(browser)).toEqual([])
     await click('[part=dates] [part=send]')

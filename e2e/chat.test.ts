@@ -6,11 +6,12 @@ import path from 'node:path'
 import { By } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, openBrowser, type Browser } from './browser'
+import { alive, asPeopleDo, root, said } from './inWidget'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, mailsTo, signIn, world } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, settled, studio } = own
 let browser: Browser
 /** Somebody of the agency. */
 let desk: Browser
@@ -25,21 +26,15 @@ beforeEach(async () => {
   await desk.driver.get(`${world.studio}/account`)
 })
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (...keys: string[]) =>
   browser.driver
     .actions()
     .sendKeys(...keys)
     .perform()
 const keys = { enter: '\uE007', escape: '\uE00C', tab: '\uE004' } as const
-const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
 const lines = `[...${root}.querySelectorAll('[part=said]')].map((one) => (one.matches('.you') ? 'you: ' : 'they: ') + one.querySelector('[part=words]').textContent)`
 const settledLines = `[...${root}.querySelectorAll('[part=said]')].every((one) => /\\d/.test(one.querySelector('[part=who] span').textContent))`
-const said = (part: string) => `${root}.querySelector('[part=${part}]')?.textContent ?? ''`
 const isShown = `Boolean(${root}?.querySelector('dialog[part=surface]')?.matches(':popover-open, [open]'))`
-/** Nobody reads and writes in less; what is faster is kept as junk. */
-const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
 const focusOn = (part: string) => inPage(`${root}.querySelector('[part=${part}]').focus()`)
 
 let count = 0

@@ -3,9 +3,6 @@ import { expect } from '@jest/globals'
 import type { Browser } from './browser'
 import { api, clientNamed, world } from './world'
 
-/** The widget's shadow root, in the page. */
-export const root = `document.querySelector('[data-yimble]').shadowRoot`
-
 /** Waits until it is there, and sees that nothing runs over. */
 export async function openHosted(browser: Browser, ref: string, width: number): Promise<void> {
   await browser.viewport(width, 900)

@@ -1,25 +1,19 @@
 /** What a visitor has just done is in view, below a header that stays, however long the page; what was sent in vain arrives. */
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import type { Browser } from './browser'
-import { root } from './hosted'
+import { bookingsOf, newCalendar } from './calendars'
+import { alive, asPeopleDo, root } from './inWidget'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, put, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 
 const headPx = 90
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const shown = (selector: string) =>
   browser.until<boolean>(`Boolean(${root}.querySelector(${JSON.stringify(selector)}))`, Boolean)
-const put = (name: string, value: string) =>
-  inPage(
-    `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=${name}]'))`,
-  )
-/** Nobody reads and fills in a form in less; what is faster is kept as junk. */
-const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
 
 /** A page that goes on for long before and after the widget, with a header that stays. */
 async function load(ref: string) {
@@ -28,7 +22,7 @@ async function load(ref: string) {
   await open(`${header}${screens(1)}<main>${element(ref)}</main>${screens(6)}${script}`)
   await settled(1)
   await inPage(`document.querySelector('[data-yimble]').scrollIntoView()`)
-  await browser.until<boolean>(`${root}.querySelector('[data-island]')?.dataset.alive !== undefined`, Boolean)
+  await browser.until<boolean>(alive, Boolean)
 }
 
 /** Presses it where it is worst: as far down in the view as it can be. */
@@ -72,14 +66,8 @@ const house = {
   terms: { where: '1 Juniper Lane' },
 }
 async function booking(kind: string, from: string) {
-  await studio()
+  const calendar = await newCalendar(browser, 'Juniper Lane Vets', house)
   const client = await clientNamed(browser, 'Juniper Lane Vets')
-  const calendars = `/clients/${client}/calendars`
-  const calendar = await api<{ id: string }>(browser, 'POST', calendars, {
-    name: named('Visits'),
-    from: 'visits',
-  })
-  await api(browser, 'PATCH', `/calendars/${calendar.id}/body`, { calendar: house }, { 'if-match': '"0"' })
   return { ...(await liveObject(browser, client, kind, from, { calendar: calendar.id })), calendar }
 }
 async function fillIn(name: string) {
@@ -181,16 +169,7 @@ describe('with the network away', () => {
       await browser.protocol('Network.setBlockedURLs', { urls: [] })
       await inPage(`window.dispatchEvent(new Event('online'))`)
       await shown('[part=done]')
-      await studio()
-      const found = await api<{ name: string }[]>(
-        browser,
-        'POST',
-        `/calendars/${calendar.id}/bookings/find`,
-        {
-          from: new Date(Date.now() - 86_400_000).toISOString(),
-          until: new Date(Date.now() + 60 * 86_400_000).toISOString(),
-        },
-      )
+      const found = await bookingsOf(browser, calendar)
       expect(found.map((one) => one.name)).toEqual([name])
     },
   )

@@ -2,7 +2,8 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
-import { openHosted, root } from './hosted'
+import { openHosted } from './hosted'
+import { root } from './inWidget'
 import { signedIn, world } from './world'
 
 let browser: Browser

@@ -6,7 +6,7 @@ import { element, script, startOwnPage } from './ownPage'
 import { api } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 beforeEach(() => browser.viewport(1280, 800))
@@ -17,7 +17,6 @@ interface Box {
   readonly top: number
   readonly bottom: number
 }
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const boxOf = (target: string) =>
   inPage<Box>(
     `(({ left, right, top, bottom }) => ({ left, right, top, bottom }))(${target}.getBoundingClientRect())`,

@@ -8,16 +8,18 @@ import { shiftsIn, watchShifts } from './shifts'
 import { liveWidget, sightingsOf, world } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 beforeEach(() => browser.viewport(1280, 800))
 
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (key: string) => browser.driver.actions().sendKeys(key).perform()
 const keys = { enter: '\uE007', escape: '\uE00C', tab: '\uE004' } as const
 const over = (as: 'dialog' | 'drawer', more?: Record<string, unknown>) => liveOver(browser, as, more)
 const tall = '<p style="height:1800px">page</p>'
+/** What opens comes late, when everything else has come to rest: the box that waits for it is as high as it will be. */
+const late = `{ const ask = fetch; window.fetch = (...given) =>
+  new Promise((done) => setTimeout(() => done(ask(...given)), String(given[0]).includes('/o/') ? 700 : 0)) }`
 /** Paths that the page asked delivery for. */
 const asked = `performance.getEntriesByType('resource').map((one) => new URL(one.name).pathname)`
 
@@ -25,7 +27,12 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
   test('by keyboard: nothing of it is loaded before; it takes the focus, keeps it, and gives it back', async () => {
     await studio()
     const widget = await over(as)
-    await open(`<main><h1>Client</h1>${tall}</main>${element(widget.ref)}${script}`, '', {}, watchShifts)
+    await open(
+      `<main><h1>Client</h1>${tall}</main>${element(widget.ref)}${script}`,
+      '',
+      {},
+      `${watchShifts};${late}`,
+    )
     await settled(1)
     await browser.until<boolean>(`Boolean(${root()}.querySelector('[part=opener]:popover-open'))`, Boolean)
     expect(await inPage<string[]>(asked)).not.toContain(`/o/${widget.ref}.json`)
@@ -33,7 +40,10 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     await inPage(`${root()}.querySelector('[part=opener]').focus()`)
     await press(keys.enter)
     await browser.until<boolean>(isOpen(), Boolean)
+    // Its cards come a few at a time.
+    await browser.protocol('Emulation.setCPUThrottlingRate', { rate: 6 })
     await browser.until<number>(cardsIn(), (count) => count === 5)
+    await browser.protocol('Emulation.setCPUThrottlingRate', { rate: 1 })
     expect(await inPage<string[]>(asked)).toContain(`/o/${widget.ref}.json`)
     expect(await inPage(`${root()}.querySelector('dialog').getAttribute('aria-label')`)).toBe('Lately')
     expect(await violationsIn(browser)).toEqual([])

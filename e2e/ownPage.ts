@@ -3,6 +3,7 @@ import { afterAll, beforeAll } from '@jest/globals'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Browser } from './browser'
+import { root } from './inWidget'
 import { signedIn, statesHere, world } from './world'
 
 export const script = `<script async src="${world.delivery}/embed.js"></script>`
@@ -17,6 +18,10 @@ export interface OwnPage {
   /** Until so many widgets are past loading. @returns their states */
   settled(count: number): Promise<string[]>
   studio(): Promise<void>
+  /** @param expression - JavaScript, in the page */
+  inPage<T>(expression: string): Promise<T>
+  /** Types into a field of the widget's. */
+  put(name: string, value: string): Promise<unknown>
 }
 
 export function startOwnPage(): OwnPage {
@@ -36,6 +41,7 @@ export function startOwnPage(): OwnPage {
     server.closeAllConnections()
     await browser.close()
   })
+  const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
   return {
     get browser() {
       return browser
@@ -54,5 +60,10 @@ export function startOwnPage(): OwnPage {
           states.length === count && states.every((state) => state !== undefined && state !== 'loading'),
       ),
     studio: () => browser.driver.get(`${world.studio}/account`),
+    inPage,
+    put: (name, value) =>
+      inPage(
+        `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=${name}]'))`,
+      ),
   }
 }

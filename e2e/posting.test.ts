@@ -3,7 +3,8 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
-import { openHosted, refOf, root } from './hosted'
+import { openHosted, refOf } from './hosted'
+import { alive, root } from './inWidget'
 import { api, clientNamed, mailsTo, signedIn, world } from './world'
 
 let browser: Browser
@@ -25,7 +26,7 @@ const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOS
 
 test('somebody posts by keys; it waits until it is let through, and is changed by the link', async () => {
   await live(await refIn('Post an event'), 390)
-  await browser.until<boolean>(`${root}.querySelector('[data-island]')?.dataset.alive !== undefined`, Boolean)
+  await browser.until<boolean>(alive, Boolean)
   expect(await violationsIn(browser)).toEqual([])
   await script(`(${root}.querySelector('[name=what]').focus(), true)`)
   await press('Regatta of bathtubs')

@@ -2,17 +2,16 @@
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
+import { alive, asPeopleDo, root, said } from './inWidget'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, mailsTo, world } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, put, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 beforeEach(() => browser.viewport(1280, 800))
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (...keys: string[]) =>
   browser.driver
     .actions()
@@ -29,16 +28,8 @@ const keys = {
   escape: '\uE00C',
   right: '\uE014',
 } as const
-const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
 const shown = `[...${root}.querySelectorAll('[part=question]')].filter((one) => one.checkVisibility()).map((one) => one.dataset.question)`
-const said = (part: string) => `${root}.querySelector('[part=${part}]')?.textContent ?? ''`
 const focused = `${root}.activeElement?.name`
-/** Nobody reads and fills in a form in less; what is faster is kept as junk. */
-const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
-const put = (name: string, value: string) =>
-  inPage(
-    `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=${name}]'))`,
-  )
 const click = (part: string) => inPage(`${root}.querySelector('[part=${part}]').click()`)
 
 interface FormRecord {

@@ -3,7 +3,8 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, openBrowser, type Browser } from './browser'
-import { openHosted, root } from './hosted'
+import { openHosted } from './hosted'
+import { alive, asPeopleDo, root } from './inWidget'
 import { api, clientNamed, publishNow, signIn, world } from './world'
 
 const exchange = `http://127.0.0.24:${process.env.YIMBLE_STANDINS_PORT}`
@@ -37,15 +38,12 @@ const at = (number: string, what: string, more: Record<string, string> = {}) =>
   })
 
 const words = `${root}.querySelector('[part=widget]')?.innerText.replace(/\\s+/g, ' ') ?? ''`
-const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
 const press = (...keys: string[]) =>
   browser.driver
     .actions()
     .sendKeys(...keys)
     .perform()
 const script = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
-/** Nobody reads and writes in less; what is faster is kept as junk. */
-const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
 const sees = (text: string) => browser.until<string>(words, (all) => all.includes(text), 30_000)
 
 const front = '+441632960121'

@@ -12,7 +12,7 @@ export interface Shift {
 /** To be run before the page's own scripts. ASCII only: strict policies name its hash, and not every page names its encoding. */
 export const watchShifts = `window.shifts = []; new PerformanceObserver((list) => {
   const box = ({ x, y, width, height }) => [x, y].map(Math.round) + ' ' + [width, height].map(Math.round).join('x')
-  const named = (node) => node ? (node.localName || node.nodeName) + (node.getAttribute?.('part') ? '[part=' + node.getAttribute('part') + ']' : '') : 'what is gone'
+  const named = (node) => node ? (node.localName || node.nodeName) + (node.getAttribute?.('part') ? '[part=' + node.getAttribute('part') + ']' : '') : 'in a widget, or gone'
   for (const { value, hadRecentInput, sources } of list.getEntries())
     window.shifts.push({ value, isAwaited: hadRecentInput, moved: sources.map((one) => named(one.node) + ' ' + box(one.previousRect) + ' to ' + box(one.currentRect)) })
 }).observe({ type: 'layout-shift', buffered: true })`

@@ -2,16 +2,15 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
+import { root } from './inWidget'
 import { element, script, startOwnPage } from './ownPage'
 import { api, liveKind, liveWidget, signedIn, world } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (key: string) => browser.driver.actions().sendKeys(key).perform()
 const keys = { enter: '\uE007', escape: '\uE00C', left: '\uE012', right: '\uE014' } as const
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms))

@@ -2,23 +2,18 @@
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
+import { alive, asPeopleDo, root, said } from './inWidget'
 import { element, script, startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, mailsTo, world } from './world'
 
 const own = startOwnPage()
-const { open, settled, studio } = own
+const { inPage, open, settled, studio } = own
 let browser: Browser
 beforeAll(() => void ({ browser } = own))
 beforeEach(() => browser.viewport(1280, 800))
 
-const root = `document.querySelector('[data-yimble]').shadowRoot`
-const inPage = <T>(expression: string) => browser.driver.executeScript<T>(`return ${expression}`)
 const press = (key: string) => browser.driver.actions().sendKeys(key).perform()
 const keys = { enter: '\uE007', tab: '\uE004', space: ' ' } as const
-const alive = `${root}?.querySelector('[data-island]')?.dataset.alive !== undefined`
-const said = (part: string) => `${root}.querySelector('[part=${part}]')?.textContent ?? ''`
-/** Nobody reads and fills in a form in less; what is faster is kept as junk. */
-const asPeopleDo = () => new Promise((done) => setTimeout(done, 1_600))
 let count = 0
 const newAddress = () => `visitor.${Date.now()}.${(count += 1)}@post.example`
 

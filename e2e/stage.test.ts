@@ -63,12 +63,7 @@ describe('a site that takes frames only', () => {
     expect(drawn!.height - drawn!.inside).toBeLessThan(100)
   })
   test('what a phone needs is the height of all entries, of those that nobody has scrolled to as well', async () => {
-    const told = async () =>
-      Number(
-        /needs (\d+)/.exec(
-          await (await browser.see('//label[contains(., "Phone, 390 px: needs")]')).getText(),
-        )![1],
-      )
+    await browser.see('//label[contains(., "Phone, 390 px: needs")]')
     await browser.driver.switchTo().frame(await browser.see('iframe[data-stage-frame="phone"]'))
     const drawn = Math.ceil(
       await browser.driver.executeScript<number>(`
@@ -82,11 +77,10 @@ describe('a site that takes frames only', () => {
         return height`),
     )
     await browser.driver.switchTo().defaultContent()
-    let needs = await told()
-    for (let tries = 0; tries < 40 && needs !== drawn; tries += 1) {
-      await new Promise((done) => setTimeout(done, 100))
-      needs = await told()
-    }
+    const needs = await browser.until<number>(
+      `Number(/Phone, 390 px: needs (\\d+)/.exec(document.body.innerText)?.[1])`,
+      (px) => px === drawn,
+    )
     expect(needs).toBe(drawn)
   })
   test('another height is chosen with what each device needs in view; a hole is a finding', async () => {

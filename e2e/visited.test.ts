@@ -5,7 +5,8 @@ import { Key } from 'selenium-webdriver'
 import { faultsIn } from '../src/core/items/schemaOrg'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
-import { openHosted, refOf, root } from './hosted'
+import { openHosted, refOf } from './hosted'
+import { root } from './inWidget'
 import { signedIn, world } from './world'
 
 let browser: Browser

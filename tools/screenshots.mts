@@ -5,18 +5,19 @@
 import { writeFileSync } from 'node:fs'
 import { openBrowser } from '../e2e/browser'
 
-const [studio, sites] = ['http://127.0.0.1:4310', 4330]
-process.env.YIMBLE_STUDIO_URL ??= studio
+const sites = 4330
+process.env.YIMBLE_STUDIO_URL ??= 'http://127.0.0.1:4310'
 process.env.YIMBLE_DELIVERY_URL ??= 'http://127.0.0.2:4320'
 process.env.YIMBLE_STANDINS_PORT ??= String(sites)
 process.env.YIMBLE_STANDINS_CALENDARS ??= `http://127.0.0.8:${sites}`
 // Its addresses are read when it is loaded.
-const { api, clientNamed, signIn } = await import('../e2e/world')
+const { api, clientNamed, signIn, world } = await import('../e2e/world')
+const { studio } = world
 
 const browser = await openBrowser()
 const { driver } = browser
-/** Pictures, fonts and what is asked for while a page comes to rest. */
-const rest = (ms = 2_500) => new Promise((done) => setTimeout(done, ms))
+/** Pictures, fonts and what is asked for come, and a page comes to rest. */
+const rest = () => new Promise((done) => setTimeout(done, 2_500))
 const site = (host: number, path: string) => driver.get(`http://127.0.0.${host}:${sites}${path}`)
 const named = async (client: string, list: string, name: string): Promise<string> => {
   await driver.get(`${studio}/account`)
@@ -27,8 +28,8 @@ const named = async (client: string, list: string, name: string): Promise<string
   )
   return all.find((one) => one.name === name)!.id
 }
-const show = async (client: string, list: string, name: string, rest = '') =>
-  driver.get(`${studio}/${list}/${await named(client, list, name)}${rest}`)
+const show = async (client: string, list: string, name: string, path = '') =>
+  driver.get(`${studio}/${list}/${await named(client, list, name)}${path}`)
 const bench = async (client: string, name: string, step: string) => {
   await show(client, 'widgets', name)
   await browser.click(`//nav[@aria-label="Steps"]//button[contains(., "${step}")]`)
@@ -37,13 +38,12 @@ const client = async (name: string, path: string) => {
   await driver.get(`${studio}/account`)
   await driver.get(`${studio}/clients/${await clientNamed(browser, name)}${path}`)
 }
-const scrollTo = (part: string) =>
+/** Runs in each widget of the page, as a visitor would act. */
+const inWidgets = (script: string) =>
   driver.executeScript(
-    `const found = [...document.querySelectorAll('h1, h2, [data-yimble]')].find((one) => one.textContent.includes(${JSON.stringify(part)}) || one.shadowRoot?.textContent.includes(${JSON.stringify(part)})); found?.scrollIntoView()`,
-  )
-const inWidget = (name: string, script: string) =>
-  driver.executeScript(
-    `const roots = [...document.querySelectorAll('[data-yimble]')].map((one) => one.shadowRoot); for (const ${name} of roots) { if (!${name}) continue; ${script} }`,
+    `for (const { shadowRoot: root } of document.querySelectorAll('[data-yimble]')) { const find = (selector) => root?.querySelector(selector)
+     const type = (selector, text) => { const field = find(selector); if (field) { field.value = text; field.dispatchEvent(new Event('input', { bubbles: true })) } }
+     ${script} }`,
   )
 
 const views: Readonly<Record<string, () => Promise<unknown>>> = {
@@ -69,24 +69,25 @@ const views: Readonly<Record<string, () => Promise<unknown>>> = {
   async 'live-events'() {
     await site(6, '/')
     await rest()
-    await scrollTo('What is')
-    await driver.executeScript(`document.querySelector('iframe').scrollIntoView()`)
+    await driver.executeScript(`document.querySelector('iframe').scrollIntoView(); scrollBy(0, -60)`)
   },
   async 'live-ring'() {
     await site(18, '/')
     await rest()
-    await inWidget(
-      'root',
-      `root.querySelector('[name=number]') && (root.querySelector('[name=number]').value = '07700 900318')`,
-    )
+    await inWidgets(`type('[name=number]', '07700 900318'); type('[name=name]', 'Isolde Marlow')`)
+    await rest()
+    await inWidgets(`if (find('[name=number]')) find('[part=ring]').click()`)
   },
   async talk() {
     await site(17, '/')
     await rest()
-    await inWidget(
-      'root',
-      `if (root.querySelector('dialog')?.textContent.includes('counter')) root.querySelector('[part=opener]').click()`,
+    await inWidgets(`if (find('dialog')?.textContent.includes('counter')) find('[part=opener]').click()`)
+    await rest()
+    await inWidgets(
+      `type('[type=email]', 'isolde@post.example'); type('textarea', 'Is any rye left? I come by at four.')`,
     )
+    await rest()
+    await inWidgets(`if (find('textarea')) find('[part=send]')?.click()`)
   },
 }
 

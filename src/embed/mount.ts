@@ -138,6 +138,7 @@ async function put(
   const outer = pieces.length > 1 ? pieces[0]! + pieces.at(-1)! : pieces[0]!
   const fragment = await fragmentOf(document, outer, around)
   if (!fragment) return undefined
+  // On the elements themselves: when a rule that hangs on the host ends, every element of the widget gets its style anew.
   const after = [...fragment.querySelectorAll<HTMLElement>('[data-cards]~*')]
   for (const { style } of after) style.visibility = 'hidden'
   const before = box === root ? [] : [...root.adoptedStyleSheets]
@@ -171,8 +172,13 @@ async function put(
   return after
 }
 
-/** Markup carries no styles of its own. */
-const show = (after: readonly HTMLElement[]) => after.forEach((one) => one.removeAttribute('style'))
+/** What `put` has hidden, as it was: an empty attribute would tell it from the markup of a page of delivery's. */
+const show = (after: readonly HTMLElement[]) => {
+  for (const one of after) {
+    one.style.visibility = ''
+    if (!one.getAttribute('style')) one.removeAttribute('style')
+  }
+}
 
 /** @returns undefined where the page's policy lets no markup through */
 const fragmentOf = async (document: Document, markup: string, around: Surroundings) =>

@@ -12,7 +12,7 @@ import { controlOf } from '../core/settings/controls/all'
 import { defaultsOf } from '../core/settings/settings'
 import { exampleItemsOf, type Kind } from './contract'
 import { prepare, drawn } from './render'
-import { extremeObjects } from './samples'
+import { objectSamples } from './samples'
 
 const svg = 'http://www.w3.org/2000/svg'
 
@@ -111,7 +111,7 @@ export function markupOf(kinds: readonly Kind[]): Markup {
     }
     // It takes its time: once is enough, with all that can be shown.
     const base = { kind: kind.id, settings: allShown(kind), brand: plainBrand, decisions: noDecisions }
-    for (const { objects } of extremeObjects(kind))
+    for (const { objects } of objectSamples(kind))
       if (objects)
         reader.write(drawn(prepare({ ...base, objects }, [], context), context, []).pieces.join(''))
   }

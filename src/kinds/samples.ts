@@ -66,7 +66,7 @@ export interface Sample {
 export const samplesOf = (kind: Kind): readonly Sample[] => [
   { id: 'example', label: 'Its example', items: exampleItemsOf(kind) },
   ...(showsItems(kind) ? manySamples(kind) : []),
-  ...extremeObjects(kind),
+  ...objectSamples(kind),
 ]
 
 /** Items that a kind can do without are not what it shows. */
@@ -74,7 +74,7 @@ const showsItems = ({ intake }: Kind) =>
   Object.values(intake).some(({ takes, isOptional }) => 'items' in takes && !isOptional)
 
 /** What a kind that takes objects is tried with. */
-export const extremeObjects = ({ intake }: Kind): readonly Sample[] =>
+export const objectSamples = ({ intake }: Kind): readonly Sample[] =>
   // A form that a kind can do without is tried where it is all there is.
   Object.entries(intake).flatMap(([role, { takes, isOptional }]) =>
     'object' in takes && !isOptional && takes.object in tried

@@ -40,17 +40,22 @@ export function surfaceOf(surface: HTMLDialogElement, home: Home): { show(isAske
     if (isOpen() && root.activeElement === inside) focusFirst()
   }
   const fillOnce = () => {
-    filling ??= fill().catch(() => {
-      filling = undefined // the next time it opens, it is tried again
-      const again = () => {
-        inside.replaceChildren()
-        fillOnce()
-      }
-      void home.chunk<AwayChunk>('away').then(
-        (away) => inside.replaceChildren(away.note(home.element, again)),
-        () => undefined,
-      )
-    })
+    if (filling) return
+    // Until all is there it stays as high as it will be, since the cards come a few at a time.
+    inside.setAttribute('aria-busy', 'true')
+    filling = fill()
+      .catch(() => {
+        filling = undefined // the next time it opens, it is tried again
+        const again = () => {
+          inside.replaceChildren()
+          fillOnce()
+        }
+        void home.chunk<AwayChunk>('away').then(
+          (away) => inside.replaceChildren(away.note(home.element, again)),
+          () => undefined,
+        )
+      })
+      .finally(() => inside.removeAttribute('aria-busy'))
   }
   /**
    * What somebody opened it for; not the button to close it, which comes first. Not on touch screens: a field would raise the

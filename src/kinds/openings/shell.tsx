@@ -109,7 +109,7 @@ function shellStyles(values: AnyValues): string {
     [part=close] svg{width:18px;height:18px;fill:none;stroke:currentColor;stroke-width:1.75;stroke-linecap:round}
     [part=close]:focus-visible{outline:2px solid ${values['look.accent']};outline-offset:-6px;border-radius:8px}
     .inside{flex:1 1 auto;min-height:0;overflow:auto;overscroll-behavior:contain;outline:0;padding:0 ${side}px ${side}px}
-    [part=surface]:has(>.inside:empty){min-height:min(var(--yimble-waiting,10em),calc(100dvh - 32px))}
+    [part=surface]:has(>[aria-busy=true]){min-height:min(var(--yimble-waiting,10em),calc(100dvh - 32px))}
     .away{margin:0;padding:1em}
     .away button{font:inherit;margin-inline-start:.6em}
     @media (prefers-reduced-motion:reduce){.shell *,[part=surface]::backdrop{transition:none!important}}`

@@ -81,8 +81,28 @@ export async function upsertItems(
   return changed.length > 0 || (gone?.count ?? 0) > 0
 }
 
-/** Facts as they are shown: the source's own, then what was corrected by hand; tags by hand are added to its own. */
-const effective = `i.facts || i.corrections || (case when i.corrections = '{}' then '{}'::jsonb else jsonb_build_object('corrected', (select jsonb_agg(k) from jsonb_object_keys(i.corrections) k)) end) || jsonb_build_object('sourceName', s.label, 'keywords', (i.facts -> 'keywords') || i.tags) || (case when s.options ? 'partner' then jsonb_build_object('partner', s.options ->> 'partner') else '{}'::jsonb end)`
+/** What an item is made of, as it is stored. It is put together here: PostgreSQL unpacks a whole document for each `||`. */
+interface Parts {
+  readonly facts: Record<string, unknown> & { readonly keywords?: readonly unknown[] }
+  readonly corrections: Record<string, unknown>
+  readonly tags: readonly unknown[]
+  readonly label: string
+  readonly partner: string | null
+  readonly linked: object | null
+}
+const parts = (facts = 'i.facts') =>
+  `${facts} as facts, i.corrections, i.tags, s.label, s.options ->> 'partner' as partner, m.facts as linked`
+
+/** An item as it is shown: the source's own facts, then what was corrected by hand; tags by hand are added to its own. */
+const whole = ({ facts, corrections, tags, label, partner, linked }: Parts): Record<string, unknown> => ({
+  ...facts,
+  ...corrections,
+  ...(Object.keys(corrections).length > 0 && { corrected: Object.keys(corrections) }),
+  sourceName: label,
+  keywords: [...(facts.keywords ?? []), ...tags],
+  ...(partner !== null && { partner }),
+  ...linked,
+})
 /** What may be public at all. Everything that leads out of the studio reads items through this. */
 const mayShow = (alias: string) =>
   `${alias}.gone_at is null and not ${alias}.waiting and ${alias}.facts ->> 'visibility' is distinct from 'private'`
@@ -124,12 +144,12 @@ async function shownItems(
   transaction?: Transaction,
 ): Promise<Item[]> {
   if (ids.length === 0) return []
-  const rows = await db().sequelize.query<{ facts: unknown; agency: string }>(
-    `select ${effective} || coalesce(m.facts, '{}') as facts, s.agency_id as agency from items i join sources s on s.id = i.source_id ${linked(where)} where ${where} and ${mayShow('i')} order by ${order}`,
+  const rows = await db().sequelize.query<Parts & { agency: string }>(
+    `select ${parts()}, s.agency_id as agency from items i join sources s on s.id = i.source_id ${linked(where)} where ${where} and ${mayShow('i')} order by ${order}`,
     { bind: [[...ids]], type: QueryTypes.SELECT, transaction },
   )
   const items = rows.flatMap(
-    ({ facts }) => stored(shapes.item.nullable(), facts, null, 'items.facts') ?? [],
+    (row) => stored(shapes.item.nullable(), whole(row), null, 'items.facts') ?? [],
   ) as Item[]
   return located(await withoutLostPictures(items, transaction), rows[0]?.agency, transaction)
 }
@@ -203,16 +223,10 @@ export async function tableRows(
   withClosed: boolean,
 ): Promise<TableRowShape[]> {
   if (sourceIds.length === 0) return []
-  const rows = await db().sequelize.query<{
-    facts: Record<string, unknown>
-    waiting: boolean
-    fresh: boolean
-    was_public: boolean
-    tags: unknown
-    corrected: unknown
-  }>(
-    `select ${effective} || coalesce(m.facts, '{}') || jsonb_build_object('text', left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText})) as facts, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public, i.tags,
-       (select coalesce(jsonb_agg(k), '[]') from jsonb_object_keys(i.corrections) k) as corrected
+  const rows = await db().sequelize.query<
+    Parts & { text: string; waiting: boolean; fresh: boolean; was_public: boolean }
+  >(
+    `select ${parts(`i.facts - 'text'`)}, left(coalesce(i.corrections ->> 'text', i.facts ->> 'text', ''), ${tableText}) as text, i.waiting, coalesce(i.first_seen_at > $2, false) as fresh, i.public_at is not null as was_public
      from items i join sources s on s.id = i.source_id ${linked('i.source_id = any($1::uuid[])')}
      where i.source_id = any($1::uuid[]) and i.gone_at is null and ($3 or (${mayShow('i')}))
      order by array_position($1::uuid[], i.source_id), i.position`,
@@ -220,26 +234,29 @@ export async function tableRows(
   )
   return z.parse(
     z.array(shapes.tableRow),
-    rows.map(({ facts, waiting, fresh, was_public, tags, corrected }) => ({
-      item: facts,
-      waiting,
-      fresh,
-      wasPublic: was_public,
-      tags,
-      corrected,
-      closedBecause:
-        facts.visibility === 'private' ? String(facts.hiddenBecause ?? 'the source marks it private') : null,
-    })),
+    rows.map(({ text, waiting, fresh, was_public, ...row }) => {
+      const item: Record<string, unknown> = { ...whole(row), text }
+      return {
+        item,
+        waiting,
+        fresh,
+        wasPublic: was_public,
+        tags: row.tags,
+        corrected: Object.keys(row.corrections),
+        closedBecause:
+          item.visibility === 'private' ? String(item.hiddenBecause ?? 'the source marks it private') : null,
+      }
+    }),
   )
 }
 
 /** One item with all of its text, also one that waits or is private, for those who may decide on it. */
 export async function wholeItem(id: string, withClosed: boolean): Promise<ItemShape | undefined> {
-  const [row] = await db().sequelize.query<{ facts: unknown }>(
-    `select ${effective} || coalesce(m.facts, '{}') as facts from items i join sources s on s.id = i.source_id ${linked('i.id = $1')} where i.id = $1 and i.gone_at is null and ($2 or (${mayShow('i')}))`,
+  const [row] = await db().sequelize.query<Parts>(
+    `select ${parts()} from items i join sources s on s.id = i.source_id ${linked('i.id = $1')} where i.id = $1 and i.gone_at is null and ($2 or (${mayShow('i')}))`,
     { bind: [id, withClosed], type: QueryTypes.SELECT },
   )
-  return row && z.parse(shapes.item, row.facts)
+  return row && z.parse(shapes.item, whole(row))
 }
 
 /** Notes what is public from now on. */
