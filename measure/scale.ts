@@ -62,7 +62,7 @@ export async function scale(studio: string): Promise<Line[]> {
   return lines
 }
 
-/** By statements that make many rows: what is measured is the reading. */
+/** By statements that make many rows, and vacuumed, which the database would do meanwhile: what is measured is the reading. */
 async function fill(): Promise<void> {
   const { sequelize } = db()
   const agency = (
@@ -98,5 +98,5 @@ async function fill(): Promise<void> {
       select s.id || '/' || n, s.id, n, jsonb_build_object('type', 'Article', 'id', s.id || '/' || n, 'source', s.id, 'sourceName', s.label, 'url', 'https://scale.example/' || n, 'name', 'Entry number ' || n || ' ${mark}', 'text', repeat('Words about pots and plates. ', 5), 'image', '[]'::jsonb, 'keywords', '["pots"]'::jsonb, 'datePublished', to_char(now() - n * interval '1 hour', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')), '{}', 1
       from sources s, generate_series(${from + 1}, ${from + 250}) n where s.label like 'Scale %'`)
   }
-  await sequelize.query('analyze')
+  await sequelize.query('vacuum analyze')
 }
