@@ -49,7 +49,7 @@ export async function holdTime(
         transaction,
       })
     if (before) await letGo(known.id, before, transaction)
-    const held = await addBooking(known, wish, whose, { heldBy }, transaction)
+    const held = await addBooking(known, wish, whose, { is: 'held', by: heldBy }, transaction)
     if (held && heldBy) await letGoOldest(known.id, heldBy, transaction)
     return held && { id: held.id, until: held.heldUntil! }
   })
@@ -66,6 +66,10 @@ async function letGoOldest(calendarId: string, heldBy: string, transaction: Tran
   for (const { id } of over) await letGo(calendarId, id, transaction)
 }
 
+/** Held for a visitor by the name of their browser, or booked. */
+type Taken =
+  { readonly is: 'held'; readonly by: string | undefined } | { readonly is: 'booked'; readonly by: Booker }
+
 const nobodyYet: Booker = { name: '', email: '', note: '', zone: '', submissionId: null }
 
 /** A new one. @returns undefined when there is no room for it */
@@ -73,12 +77,13 @@ async function addBooking(
   known: KnownCalendar,
   wish: Wish,
   whose: Whose,
-  { heldBy, booker = nobodyYet }: { readonly heldBy?: string | undefined; readonly booker?: Booker },
+  taken: Taken,
   transaction: Transaction,
 ): Promise<Booking | undefined> {
   const seat = await takeSeat(known, wish, transaction)
   if (!seat) return undefined
-  const isHeld = booker === nobodyYet
+  const isHeld = taken.is === 'held'
+  const booker = isHeld ? nobodyYet : taken.by
   const [row] = await db().sequelize.query<Booking>(
     `insert into bookings as b (agency_id, client_id, calendar_id, session_id, widget_id, service, starts, ends, count, who, state, held_until, locale, price,
        held_by, name, email, note, zone, submission_id, remind_at)
@@ -100,7 +105,7 @@ async function addBooking(
         isHeld ? known.calendar.terms.hold : null,
         whose.locale,
         priceOf(wish.service, wish.count),
-        heldBy ?? null,
+        isHeld ? (taken.by ?? null) : null,
         booker.name,
         booker.email,
         booker.note,
@@ -164,7 +169,7 @@ export async function bookHeld(
     : []
   const booking = kept
     ? await bookKept(kept.id, known, wish, whose, booker, transaction)
-    : await addBooking(known, wish, whose, { booker }, transaction)
+    : await addBooking(known, wish, whose, { is: 'booked', by: booker }, transaction)
   if (!booking) throw new TimeGone()
   await announce(known, booking, booking.state === 'asked' ? 'asked' : 'booked', transaction)
   return booking
