@@ -53,6 +53,8 @@ export interface FactContext extends KindContext {
   readonly all: readonly Item[]
   /** Those that have none: what is over. */
   readonly rest: readonly Item[]
+  /** Width in em of the text size that a card has at most. */
+  readonly widestEm: number
 }
 
 /** Where a fact stands. */
@@ -136,6 +138,8 @@ export interface Layout<F extends Fields = Fields, I extends string = string> ex
     heightOf: HeightOf,
     shapeOf: (at: number) => number | undefined,
   ): number
+  /** Width in em that a card has at most, in a page so wide; that of the page when left out. */
+  widestEm?(values: BlockValues<F>, pageEm: number): number
   /** Only what stands above and below is shown. */
   readonly isBare?: true
   /** Id of the strip that draws the entries in place of cards. */

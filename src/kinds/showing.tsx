@@ -51,7 +51,7 @@ import {
   type Arranged,
 } from './sequence'
 import { adjusted, fieldsOf, partsOf, type firstFields, type lastFields } from './showingFields'
-import { faceOf, innerPx, paddingPx, text as textSize } from './sizes'
+import { faceOf, innerPx, paddingPx, pageEm, text as textSize } from './sizes'
 import { frameStyles } from './styles'
 import { description, type Told } from './told'
 
@@ -255,8 +255,9 @@ export function showing<
           ? grouped(given, groups, values, { ...context, level })
           : { items: given, heads: new Map<number, Head>() }
       const titleLevel = level + (heads.size > 0 ? 1 : 0)
+      const widestEm = layout.widestEm?.(values, pageEm) ?? pageEm
       const contexts = Object.fromEntries(
-        forms.map((form) => [form, { ...context, form, titleLevel, all: given, rest }]),
+        forms.map((form) => [form, { ...context, form, titleLevel, all: given, rest, widestEm }]),
       ) as Record<Form, FactContext>
       const sequence = sequenceOf(arranged, values)
       const isShown = !layout.isBare && sequence.hasEntries

@@ -21,6 +21,8 @@ export const smallEm = small.size * small.line
 export const gapEm = 0.375
 /** Narrowest card that stands beside others. */
 export const cardMinEm = 14
+/** The widest that a page is thought to be. */
+export const pageEm = 120
 /** From this width on a picture beside words is large. */
 export const roomyEm = 34
 /** Width of a lead beside words. */

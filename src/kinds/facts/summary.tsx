@@ -8,8 +8,8 @@ import { clamp, faceOf, text } from '../sizes'
 import { onCards } from './group'
 import { headlineOf } from './headline'
 
-/** Letters of a line at most, so that what is cut off is not sent along. */
-const lettersALine = 160
+/** What is cut off is neither sent along nor laid out: a line has 160 letters at most, and so many to an em where letters are narrow. */
+const letters = { aLine: 160, anEm: 2.5 } as const
 
 const lineChoices = [
   { value: '0', label: 'None' },
@@ -29,12 +29,11 @@ export const summary = fact({
   fields: {
     'facts.summary': choice(lineChoices, { ...onCards, part: 'summary', label: 'Summary', default: '2' }),
   },
-  of(item, values, { form }): Counted | undefined {
+  of(item, values, { form, widestEm }): Counted | undefined {
     const lines = linesIn(values['facts.summary'], form)
     const { text: words } = headlineOf(item, (values as Record<string, unknown>)['facts.author'] === true)
-    return lines > 0 && words
-      ? counted(shorten(words, lines * lettersALine), faceOf(values, 'body'))
-      : undefined
+    const most = lines * Math.min(letters.aLine, Math.ceil(letters.anEm * widestEm))
+    return most > 0 && words ? counted(shorten(words, most), faceOf(values, 'body')) : undefined
   },
   view: ({ words }) => <p part="summary">{words}</p>,
   em(values, { form, widthEm }, value) {

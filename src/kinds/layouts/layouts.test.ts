@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { columnPx, columnsAt } from '../sizes'
+import { grid } from './grid'
 import { rowsOf } from './mosaic'
 import { balanced } from './reading'
 
@@ -64,6 +66,28 @@ describe('even rows of pictures', () => {
               shapes.slice(from, to).reduce((sum, one) => sum + one * 100, 0) + (to - from - 1) * 8
             if (to - from > 1) expect(taken).toBeLessThanOrEqual(width)
           }
+        },
+      ),
+    ))
+})
+
+describe('cards side by side', () => {
+  test('none is wider than is said, so that no words are left out that there was room for', () =>
+    fc.assert(
+      fc.property(
+        fc.record({
+          'layout.columns': fc.integer({ min: 1, max: 6 }),
+          'layout.least': fc.integer({ min: 7, max: 24 }),
+          'look.spacing': fc.integer({ min: 0, max: 60 }),
+          'look.textSize': fc.integer({ min: 10, max: 32 }),
+        }),
+        fc.integer({ min: 200, max: 1200 }),
+        (some, width) => {
+          const values = some as Parameters<NonNullable<typeof grid.widestEm>>[0] & typeof some
+          const columns = columnsAt(width, some['layout.columns'], values, some['layout.least'])
+          expect(columnPx(width, columns, values) / some['look.textSize']).toBeLessThanOrEqual(
+            grid.widestEm!(values, width / some['look.textSize']) + 1e-9,
+          )
         },
       ),
     ))

@@ -12,7 +12,7 @@ import { portrait } from '../facts/picture'
 import { role } from '../facts/role'
 import { entryKey } from '../facts/title'
 import type { Entry } from '../showing'
-import { headingFont, roomyEm, small, titleWeight, type } from '../sizes'
+import { headingFont, pageEm, roomyEm, small, titleWeight, type } from '../sizes'
 import { description, tell, viewsOf } from '../told'
 
 const onOffer: Phrase = {
@@ -63,7 +63,14 @@ function page(item: Item, values: AnyValues, context: KindContext): EntryPage {
     'contact.email': true,
     'contact.others': true,
   }
-  const factContext: FactContext = { ...context, form: 'stacked', titleLevel: 1, rest: [], all: [item] }
+  const factContext: FactContext = {
+    ...context,
+    form: 'stacked',
+    titleLevel: 1,
+    rest: [],
+    all: [item],
+    widestEm: pageEm,
+  }
   const told = tell(facts, item, whole, factContext)
   const linked = (item.mentions ?? []).map((product) => productIn(product, context))
   // What is linked by hand is known better than what the directory only names.
