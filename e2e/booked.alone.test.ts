@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import pg from 'pg'
 import type { Browser } from './browser'
 import { newCalendar } from './calendars'
+import { asPeopleDo } from './inWidget'
 import { kill, post, start, startAgain, wait, type Sent } from './killed'
 import { clientNamed, liveObject, signedIn, world } from './world'
 
@@ -32,7 +33,7 @@ afterAll(async () => {
 const times = 100
 test('exactly the acknowledged bookings are there, none double', async () => {
   const ticket = (await (await fetch(`${world.delivery}/x/${widget.ref}/ticket`)).json()) as string
-  await wait(1_600)
+  await asPeopleDo()
   const midnight = (Math.floor(Date.now() / 86_400_000) + 2) * 1440
   const all = Array.from({ length: 2 * times }, (_one, at): Sent & { start: number } => {
     // Two want each time, one after the other in the queue.

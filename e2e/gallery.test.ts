@@ -14,6 +14,7 @@ import { openingWidths, type OpeningPage } from '@/cli/galleryOpenings'
 import { kinds } from '@/kinds/all'
 import { guidelines, violationsIn } from './axe'
 import { openBrowser, type Browser } from './browser'
+import { root } from './inWidget'
 
 const folder = mkdtempSync(path.join(tmpdir(), 'yimble-gallery-'))
 let pages: GalleryPage[]
@@ -164,7 +165,6 @@ describe.each(kinds.map((kind) => [kind.id] as const))('%s', (id) => {
 })
 
 describe.each(kinds.map((kind) => [kind.id] as const))('%s, opened over a page', (id) => {
-  const root = `document.querySelector('[data-yimble]').shadowRoot`
   // Without motion it is there at once.
   const motion = (value: string) =>
     browser.protocol('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-reduced-motion', value }] })

@@ -2,6 +2,7 @@
 import { beforeAll, beforeEach, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
+import { asPeopleDo } from './inWidget'
 import { startOwnPage } from './ownPage'
 import { api, clientNamed, liveObject, world } from './world'
 
@@ -29,7 +30,7 @@ async function send(words: string): Promise<void> {
   )
   const x = `${world.delivery}/x/${ref}`
   const ticket: unknown = await (await fetch(`${x}/ticket`)).json()
-  await new Promise((done) => setTimeout(done, 1_600))
+  await asPeopleDo()
   const answer = await fetch(`${x}/say?key=${'0'.repeat(31)}1`, {
     method: 'POST',
     body: JSON.stringify({

@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import pg from 'pg'
 import type { Browser } from './browser'
+import { asPeopleDo } from './inWidget'
 import { kill, post, start, startAgain, wait, type Sent } from './killed'
 import { api, clientNamed, liveObject, signedIn, world } from './world'
 
@@ -29,7 +30,7 @@ test('every submission that was acknowledged is kept, and only once', async () =
   const ticketOf = async ({ ref }: { ref: string }) =>
     (await (await fetch(`${world.delivery}/x/${ref}/ticket`)).json()) as string
   const tickets = await Promise.all(widgets.map(ticketOf))
-  await wait(1_600)
+  await asPeopleDo()
   const all = Array.from({ length: count }, (_one, at): Sent => ({
     ref: widgets[at % 2]!.ref,
     key: (at + 1).toString(16).padStart(32, '0'),

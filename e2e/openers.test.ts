@@ -1,7 +1,8 @@
 /** Widgets that open over a page, by touch, at 200 %, for a screen reader; and the button's picture, and what covers it. */
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import type { Browser } from './browser'
-import { cardsIn, isOpen, liveOver, opener, root } from './overPage'
+import { rootOf } from './inWidget'
+import { cardsIn, isOpen, liveOver, opener } from './overPage'
 import { element, script, startOwnPage } from './ownPage'
 import { api } from './world'
 
@@ -41,8 +42,8 @@ const tap = async (target: string) => {
   await browser.protocol('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
 }
 const tall = '<h1>Client</h1><p style="height:1800px">page</p>'
-const surface = `${root()}.querySelector('dialog[part=surface]')`
-const close = `${root()}.querySelector('[part=close]')`
+const surface = `${rootOf()}.querySelector('dialog[part=surface]')`
+const close = `${rootOf()}.querySelector('[part=close]')`
 /** What is on top in the middle of something; looks into the widget. */
 const onTopAt = async (target: string) => {
   const { x, y } = await middleOf(target)
@@ -68,7 +69,7 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     await tap(opener())
     await browser.until<boolean>(isOpen(), Boolean)
     await browser.until<number>(cardsIn(), (count) => count === 5)
-    expect(await inPage(`${root()}.activeElement.className`)).toBe('inside')
+    expect(await inPage(`${rootOf()}.activeElement.className`)).toBe('inside')
     await still(surface)
     await tap(close)
     await browser.until<boolean>(isOpen(), (value) => !value)
@@ -83,11 +84,11 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     const { left, right, top, bottom } = await boxOf(surface)
     expect([left >= 0, right <= 640, top >= 0, bottom <= 400]).toEqual([true, true, true, true])
     expect(await onTopAt(close)).toBe('close')
-    const inside = `${root()}.querySelector('.inside')`
+    const inside = `${rootOf()}.querySelector('.inside')`
     expect(await inPage(`${inside}.scrollHeight > ${inside}.clientHeight`)).toBe(true)
     expect(await inPage(`${inside}.scrollWidth <= ${inside}.clientWidth`)).toBe(true)
-    await inPage(`${root()}.querySelector('.inside [part=card]:last-child a').focus()`)
-    const last = await boxOf(`${root()}.querySelector('.inside [part=card]:last-child a')`)
+    await inPage(`${rootOf()}.querySelector('.inside [part=card]:last-child a').focus()`)
+    const last = await boxOf(`${rootOf()}.querySelector('.inside [part=card]:last-child a')`)
     expect([last.top < 400, last.bottom > 0]).toEqual([true, true])
   })
   test('a screen reader is told of a dialog by its name, and of nothing behind it', async () => {

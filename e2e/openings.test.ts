@@ -2,7 +2,8 @@
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
-import { cardsIn, isOpen, liveOver, root } from './overPage'
+import { rootOf } from './inWidget'
+import { cardsIn, isOpen, liveOver } from './overPage'
 import { element, script, startOwnPage } from './ownPage'
 import { shiftsIn, watchShifts } from './shifts'
 import { liveWidget, sightingsOf, world } from './world'
@@ -34,10 +35,10 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
       `${watchShifts};${late}`,
     )
     await settled(1)
-    await browser.until<boolean>(`Boolean(${root()}.querySelector('[part=opener]:popover-open'))`, Boolean)
+    await browser.until<boolean>(`Boolean(${rootOf()}.querySelector('[part=opener]:popover-open'))`, Boolean)
     expect(await inPage<string[]>(asked)).not.toContain(`/o/${widget.ref}.json`)
     expect(await inPage(`document.querySelector('[data-yimble]').getBoundingClientRect().height`)).toBe(0)
-    await inPage(`${root()}.querySelector('[part=opener]').focus()`)
+    await inPage(`${rootOf()}.querySelector('[part=opener]').focus()`)
     await press(keys.enter)
     await browser.until<boolean>(isOpen(), Boolean)
     // Its cards come a few at a time.
@@ -45,12 +46,12 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     await browser.until<number>(cardsIn(), (count) => count === 5)
     await browser.protocol('Emulation.setCPUThrottlingRate', { rate: 1 })
     expect(await inPage<string[]>(asked)).toContain(`/o/${widget.ref}.json`)
-    expect(await inPage(`${root()}.querySelector('dialog').getAttribute('aria-label')`)).toBe('Lately')
+    expect(await inPage(`${rootOf()}.querySelector('dialog').getAttribute('aria-label')`)).toBe('Lately')
     expect(await violationsIn(browser)).toEqual([])
     for (let at = 0; at < 12; at += 1) await press(keys.tab)
     expect(
       await inPage(
-        `Boolean(${root()}.querySelector('dialog').contains(${root()}.activeElement)) || document.activeElement === document.body`,
+        `Boolean(${rootOf()}.querySelector('dialog').contains(${rootOf()}.activeElement)) || document.activeElement === document.body`,
       ),
     ).toBe(true)
     const before = await inPage<number>('scrollY')
@@ -64,7 +65,7 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     expect(await inPage('scrollY')).toBe(before)
     await press(keys.escape)
     await browser.until<boolean>(isOpen(), (value) => !value)
-    expect(await inPage(`${root()}.activeElement.getAttribute('part')`)).toBe('opener')
+    expect(await inPage(`${rootOf()}.activeElement.getAttribute('part')`)).toBe('opener')
     expect(await shiftsIn(browser)).toEqual([])
     // The agency sees that it is live, as with every other widget.
     const sightings = await sightingsOf(browser, widget.id, ['script'], async () => {
@@ -79,22 +80,22 @@ describe.each(['dialog', 'drawer'] as const)('a %s', (as) => {
     await browser.viewport(390, 844, true)
     await open(tall + element(widget.ref) + script)
     await settled(1)
-    await browser.until<boolean>(`Boolean(${root()}.querySelector('[part=opener]:popover-open'))`, Boolean)
-    await inPage(`${root()}.querySelector('[part=opener]').click()`)
+    await browser.until<boolean>(`Boolean(${rootOf()}.querySelector('[part=opener]:popover-open'))`, Boolean)
+    await inPage(`${rootOf()}.querySelector('[part=opener]').click()`)
     await browser.until<number>(cardsIn(), (count) => count === 5)
     await new Promise((done) => setTimeout(done, 400))
     const box = await inPage<{ left: number; right: number; bottom: number; top: number }>(
-      `(({ left, right, top, bottom }) => ({ left, right, top, bottom }))(${root()}.querySelector('dialog').getBoundingClientRect())`,
+      `(({ left, right, top, bottom }) => ({ left, right, top, bottom }))(${rootOf()}.querySelector('dialog').getBoundingClientRect())`,
     )
     expect(box.left).toBeGreaterThanOrEqual(0)
     expect(box.right).toBeLessThanOrEqual(390)
     expect(box.top).toBeGreaterThan(0)
     expect(box.bottom).toBeLessThanOrEqual(844)
     const { width, height } = await inPage<{ width: number; height: number }>(
-      `(({ width, height }) => ({ width, height }))(${root()}.querySelector('[part=close]').getBoundingClientRect())`,
+      `(({ width, height }) => ({ width, height }))(${rootOf()}.querySelector('[part=close]').getBoundingClientRect())`,
     )
     expect(Math.min(width, height)).toBeGreaterThanOrEqual(44)
-    await inPage(`${root()}.querySelector('[part=close]').click()`)
+    await inPage(`${rootOf()}.querySelector('[part=close]').click()`)
     await browser.until<boolean>(isOpen(), (value) => !value)
   })
 })
@@ -167,9 +168,9 @@ describe('several, and trouble', () => {
     await settled(2)
     const tops = `[0, 1].map((at) => Math.round(document.querySelectorAll('[data-yimble]')[at].shadowRoot.querySelector('[part=opener]').getBoundingClientRect().top))`
     await browser.until<number[]>(tops, ([first, second]) => first! - second! >= 44)
-    await inPage(`${root(0)}.querySelector('[part=opener]').click()`)
+    await inPage(`${rootOf(0)}.querySelector('[part=opener]').click()`)
     await browser.until<boolean>(isOpen(0), Boolean)
-    await inPage(`${root(1)}.querySelector('[part=opener]').click()`)
+    await inPage(`${rootOf(1)}.querySelector('[part=opener]').click()`)
     await browser.until<boolean>(isOpen(1), Boolean)
     expect(await inPage(isOpen(0))).toBe(false)
   })
@@ -178,13 +179,13 @@ describe('several, and trouble', () => {
     const widget = await over('dialog')
     await open(element(widget.ref) + script)
     await settled(1)
-    await browser.until<boolean>(`Boolean(${root()}.querySelector('[part=opener]:popover-open'))`, Boolean)
+    await browser.until<boolean>(`Boolean(${rootOf()}.querySelector('[part=opener]:popover-open'))`, Boolean)
     await browser.protocol('Network.enable')
     await browser.protocol('Network.setBlockedURLs', { urls: ['*/o/*'] })
-    await inPage(`${root()}.querySelector('[part=opener]').click()`)
-    await browser.until<boolean>(`Boolean(${root()}.querySelector('.inside .away'))`, Boolean)
+    await inPage(`${rootOf()}.querySelector('[part=opener]').click()`)
+    await browser.until<boolean>(`Boolean(${rootOf()}.querySelector('.inside .away'))`, Boolean)
     await browser.protocol('Network.setBlockedURLs', { urls: [] })
-    await inPage(`${root()}.querySelector('.inside .away button').click()`)
+    await inPage(`${rootOf()}.querySelector('.inside .away button').click()`)
     await browser.until<number>(cardsIn(), (count) => count === 5)
   })
   test('under a strict policy nothing is refused', async () => {
@@ -196,8 +197,8 @@ describe('several, and trouble', () => {
       'content-security-policy': `default-src 'self'; script-src ${delivery}; connect-src ${delivery}; img-src ${delivery}; font-src ${delivery}; style-src 'self'; require-trusted-types-for 'script'; trusted-types yimble`,
     })
     await settled(1)
-    await browser.until<boolean>(`Boolean(${root()}.querySelector('[part=opener]:popover-open'))`, Boolean)
-    await inPage(`${root()}.querySelector('[part=opener]').click()`)
+    await browser.until<boolean>(`Boolean(${rootOf()}.querySelector('[part=opener]:popover-open'))`, Boolean)
+    await inPage(`${rootOf()}.querySelector('[part=opener]').click()`)
     await browser.until<number>(cardsIn(), (count) => count === 5)
     const logged = await browser.driver.manage().logs().get('browser')
     expect(
@@ -213,7 +214,7 @@ describe('several, and trouble', () => {
         `document.querySelector('[data-yimble]')?.shadowRoot?.querySelectorAll('[part=card]').length ?? 0`,
         (count) => count === 5,
       )
-      expect(await inPage(`Boolean(${root()}.querySelector('[part=surface]'))`)).toBe(false)
+      expect(await inPage(`Boolean(${rootOf()}.querySelector('[part=surface]'))`)).toBe(false)
     }
   })
 })

@@ -1,12 +1,11 @@
 /** What tests of widgets that open over a page share: expressions that look into them, for a page of the test's own. */
 import type { Browser } from './browser'
+import { rootOf } from './inWidget'
 import { liveWidget } from './world'
 
-/** The shadow root of the page's widget number `at`. */
-export const root = (at = 0) => `document.querySelectorAll('[data-yimble]')[${at}].shadowRoot`
-export const isOpen = (at = 0) => `Boolean(${root(at)}?.querySelector('dialog[part=surface]')?.open)`
-export const cardsIn = (at = 0) => `${root(at)}.querySelectorAll('.inside [part=card]').length`
-export const opener = (at = 0) => `${root(at)}.querySelector('[part=opener]')`
+export const isOpen = (at = 0) => `Boolean(${rootOf(at)}?.querySelector('dialog[part=surface]')?.open)`
+export const cardsIn = (at = 0) => `${rootOf(at)}.querySelectorAll('.inside [part=card]').length`
+export const opener = (at = 0) => `${rootOf(at)}.querySelector('[part=opener]')`
 
 /** A live widget of five entries that opens over the page. */
 export const liveOver = (

@@ -3,7 +3,7 @@ import { afterAll, beforeAll } from '@jest/globals'
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Browser } from './browser'
-import { root } from './inWidget'
+import { typed } from './inWidget'
 import { signedIn, statesHere, world } from './world'
 
 export const script = `<script async src="${world.delivery}/embed.js"></script>`
@@ -61,9 +61,6 @@ export function startOwnPage(): OwnPage {
       ),
     studio: () => browser.driver.get(`${world.studio}/account`),
     inPage,
-    put: (name, value) =>
-      inPage(
-        `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=${name}]'))`,
-      ),
+    put: (name, value) => inPage(typed(name, value)),
   }
 }

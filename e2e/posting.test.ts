@@ -4,7 +4,7 @@ import { Key } from 'selenium-webdriver'
 import { violationsIn } from './axe'
 import { button, type Browser } from './browser'
 import { openHosted, refOf } from './hosted'
-import { alive, root } from './inWidget'
+import { alive, asPeopleDo, root, typed } from './inWidget'
 import { api, clientNamed, mailsTo, signedIn, world } from './world'
 
 let browser: Browser
@@ -30,10 +30,7 @@ test('somebody posts by keys; it waits until it is let through, and is changed b
   expect(await violationsIn(browser)).toEqual([])
   await script(`(${root}.querySelector('[name=what]').focus(), true)`)
   await press('Regatta of bathtubs')
-  const set = (name: string, value: string) =>
-    script(
-      `((field) => { field.value = ${JSON.stringify(value)}; field.dispatchEvent(new Event('input', { bubbles: true })); return true })(${root}.querySelector('[name=${name}]'))`,
-    )
+  const set = (name: string, value: string) => script(`(${typed(name, value)}, true)`)
   await set('day', inDays(5))
   for (const [name, text] of [
     ['time', '14:00'],
@@ -45,7 +42,7 @@ test('somebody posts by keys; it waits until it is let through, and is changed b
     await script(`(${root}.querySelector('[name=${name}]').focus(), true)`)
     await press(text)
   }
-  await new Promise((done) => setTimeout(done, 1_600))
+  await asPeopleDo()
   await press(Key.ENTER)
   const link = await browser.until<string>(`${root}.querySelector('a[part=again]')?.href ?? ''`, (href) =>
     href.includes('/e/'),

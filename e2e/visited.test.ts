@@ -6,7 +6,7 @@ import { faultsIn } from '../src/core/items/schemaOrg'
 import { violationsIn } from './axe'
 import type { Browser } from './browser'
 import { openHosted, refOf } from './hosted'
-import { root } from './inWidget'
+import { root, typed } from './inWidget'
 import { signedIn, world } from './world'
 
 let browser: Browser
@@ -125,10 +125,7 @@ describe('a catalogue is searched', () => {
   const within = <T>(code: string) => browser.driver.executeScript<T>(`return ${code}`)
   const names = `[...${root}.querySelectorAll('[part=card] [part=title]')].map((one) => one.textContent)`
   const told = `${root}.querySelector('[part=found]').textContent`
-  const type = (words: string) =>
-    within(
-      `((field) => { field.value = ${JSON.stringify(words)}; field.dispatchEvent(new Event('input', { bubbles: true })) })(${root}.querySelector('[name=find]'))`,
-    )
+  const type = (words: string) => within(typed('find', words))
   const page = () => `${world.nursery}/plants`
   const open = async (address: string) => {
     await browser.driver.get(address)

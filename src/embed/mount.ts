@@ -172,7 +172,7 @@ async function put(
   return after
 }
 
-/** What `put` has hidden, as it was: an empty attribute would tell it from the markup of a page of delivery's. */
+/** Ends what `put` has hidden. An attribute left empty would make this markup differ from that of a hosted page. */
 const show = (after: readonly HTMLElement[]) => {
   for (const one of after) {
     one.style.visibility = ''

@@ -8,7 +8,7 @@ import { clamp, faceOf, text } from '../sizes'
 import { onCards } from './group'
 import { headlineOf } from './headline'
 
-/** What is cut off is neither sent along nor laid out: a line has 160 letters at most, and so many to an em where letters are narrow. */
+/** A line holds so many letters at most, and an em so many narrow ones. More is neither sent nor laid out. */
 const letters = { aLine: 160, anEm: 2.5 } as const
 
 const lineChoices = [

@@ -33,12 +33,10 @@ export const grid = layout({
   },
   // Alone in its row while two are too wide, and its share of the page once all columns are there.
   widestEm: (values, pageEm) =>
-    values['layout.columns'] === 1
-      ? pageEm
-      : Math.max(
-          2 * values['layout.least'] + values['look.spacing'] / values['look.textSize'],
-          pageEm / values['layout.columns'],
-        ),
+    Math.max(
+      2 * values['layout.least'] + values['look.spacing'] / values['look.textSize'],
+      pageEm / values['layout.columns'],
+    ),
   styles(values) {
     const columns = values['layout.columns']
     const widest = `(100% - ${(columns - 1) * values['look.spacing']}px)/${columns}`

@@ -1,4 +1,4 @@
-/** What becomes of a booking that came in, of a calendar that is busy elsewhere or huge, without a script, and by hand. */
+/** Bookings that came in; people who are busy elsewhere; a huge calendar; booking without a script, and by hand. */
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { describe, expect, test } from '@jest/globals'
 import { QueryTypes } from 'sequelize'

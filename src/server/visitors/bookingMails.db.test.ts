@@ -1,4 +1,4 @@
-/** What is said about a booking: mails, invitations, feeds, the inbox, webhooks; and what was typed in them. */
+/** Who is told of a booking, and in which words: mails, invitations, feeds, the inbox, webhooks. */
 import { describe, expect, test } from '@jest/globals'
 import ICAL from 'ical.js'
 import { QueryTypes } from 'sequelize'
@@ -22,13 +22,22 @@ import {
   book,
   isFree,
   mails,
-  eventIn,
-  range,
+  type Mail,
   startBookings,
 } from './testBookings'
 import { newKey } from './testVisitors'
 
 startBookings()
+
+const eventIn = (mail: Mail | undefined) => {
+  const event = new ICAL.Component(ICAL.parse(mail!.calendar!.content) as object[])
+  return new ICAL.Event(event.getFirstSubcomponent('vevent')!)
+}
+/** Ten hours around a start. */
+const range = (start: number) => ({
+  from: new Date((start - 600) * 60_000).toISOString(),
+  until: new Date((start + 600) * 60_000).toISOString(),
+})
 
 describe('mails and calendars', () => {
   test('both sides are told, with an invitation that keeps its name through changes', async () => {

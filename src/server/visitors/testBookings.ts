@@ -1,6 +1,5 @@
-/** What tests of booking share: a house with a calendar, a live widget, and visitors who ask, hold and book. */
+/** Tests of booking share this house: it has a calendar and a live widget; visitors ask, hold and book. */
 import { afterAll, afterEach, beforeAll, beforeEach } from '@jest/globals'
-import ICAL from 'ical.js'
 import { QueryTypes } from 'sequelize'
 import { calendarSchema, type Calendar } from '@/core/booking/shape'
 import type { GivenBy } from '@/kinds/actions'
@@ -106,7 +105,7 @@ export const change = async (by: Partial<Calendar>) => {
   return calendars.saveCalendar(actor, calendarId, revision, { ...calendar, ...by })
 }
 
-/** Whole hours, days from now on, counted from the hour to come. */
+/** The start that is so many hours after the next full hour, in minutes since 1970. */
 export const hourFromNow = (hours: number) => (Math.floor(Date.now() / 3_600_000) + 1 + hours) * 60
 export const day = 24
 
@@ -158,10 +157,6 @@ export const mails = async (): Promise<Mail[]> =>
         { type: QueryTypes.SELECT },
       )
   ).map(({ data }) => data)
-export const eventIn = (mail: Mail | undefined) => {
-  const event = new ICAL.Component(ICAL.parse(mail!.calendar!.content) as object[])
-  return new ICAL.Event(event.getFirstSubcomponent('vevent')!)
-}
 export const rows = async (table: string) =>
   (
     await s.db().sequelize.query(`select 1 from ${table} where calendar_id = $1`, {
@@ -180,9 +175,3 @@ export async function at<T>(other: string, work: () => Promise<T>): Promise<T> {
     ref = before
   }
 }
-
-/** Ten hours around a start. */
-export const range = (start: number) => ({
-  from: new Date((start - 600) * 60_000).toISOString(),
-  until: new Date((start + 600) * 60_000).toISOString(),
-})
